@@ -15,7 +15,16 @@ export default defineConfig({
         test: { name: 'pure', isolate: false, include: ['{core,web}/**/*.test.{ts,tsx}', 'tests/house/**/*.test.ts'] },
       },
       // So do those that ask a database: each file has one of its own.
-      { extends: true, test: { name: 'stored', isolate: false, include: stored, exclude: apart, setupFiles: ['./tests/database/check-rows.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'stored',
+          isolate: false,
+          include: stored,
+          exclude: apart,
+          setupFiles: ['./tests/database/check-rows.ts'],
+        },
+      },
       { extends: true, test: { name: 'apart', include: apart } },
     ],
     globalSetup: './tests/database/template.ts',

@@ -306,7 +306,7 @@ test.describe('alone', () => {
     await page.request.get(`/students/${await studentId(app.db, 'Ansel')}/individual-report?q=Ansel`);
     await page.request.get('/shared/a-token-of-somebody');
     await expect.poll(() => app.log()).toContain('/shared/:token');
-    expect(app.log()).toContain('"path":"/students/:id/individual-report"');
+    expect(app.log()).toContain('"path":"/students/:studentId/individual-report"');
     expect(app.log()).not.toMatch(/Ansel|a-token-of|@quince-lane/);
   });
 });

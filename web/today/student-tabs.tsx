@@ -23,7 +23,10 @@ export function StudentTabs({ tabs }: { tabs: Tab[] }) {
   const row = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: on a phone the tabs scroll sideways; each page shows its own
   useEffect(() => {
-    row.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    const tab = row.current?.querySelector('[aria-current]')?.getBoundingClientRect();
+    const seen = row.current?.getBoundingClientRect();
+    // Moved within the row alone: what is scrolled into view by its own method is where a browser goes on with Tab.
+    if (tab && seen) row.current?.scrollBy({ left: tab.left + tab.width / 2 - seen.left - seen.width / 2 });
   }, [pathname]);
   return (
     <div className="student-tabs no-print shrink-0">

@@ -38,7 +38,7 @@ export function routeAt(path: string): KnownRoute {
   const matches = matchRoutes(tree, page === '' ? '/' : page);
   const last = matches?.at(-1);
   if (!matches || !last) return UNKNOWN;
-  const pattern = `/${matches.flatMap(({ route }) => route.path ?? []).join('/')}`;
+  const pattern = `/${matches.flatMap(({ route }) => route.path || []).join('/')}`;
   const about = aboutRoute.safeParse(last.route.handle);
   return {
     pattern: isData ? `${pattern}.data` : pattern,
