@@ -9,7 +9,16 @@ import { asPerson } from '~/tests/database/as-person';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { freshDatabase } from '~/tests/database/fresh';
 import { fillSmall } from '~/tests/database/small-data';
-import { actorOf, addPerson, addStudent, makeAdmin, now, type SmallSchool, today } from '~/tests/database/small-school';
+import {
+  actorOf,
+  addPerson,
+  addStudent,
+  makeAdmin,
+  now,
+  type SmallSchool,
+  schoolId,
+  today,
+} from '~/tests/database/small-school';
 import { connect, type Database } from '../platform/db/database';
 import { migrate } from '../platform/db/migrate';
 import { rowsOf } from '../platform/db/rows';
@@ -167,10 +176,26 @@ describe('destroying a record', () => {
     app = connect(fresh.url, { poolSize: 1, as: 'app' });
     const others = await fresh.db('people').count('* as n').first();
 
+    // Files that wait to come in, of which one names the child.
+    const waiting = (text: string) => ({
+      ...{
+        id: randomUUID(),
+        school_id: schoolId,
+        made_by: head,
+        made_at: now,
+        kind: 'goals' as const,
+        file_name: 'x.csv',
+      },
+      ...{ mapping: {}, content: JSON.stringify({ is: 'tables', tables: [{ rows: [[text]] }] }) },
+    });
+    const [theirs, another] = [waiting('Example, ADA'), waiting('Ben Ode')];
+    await fresh.db('imports').insert([theirs, another]);
+
     const one = input();
     await asAdmin(head, (trx, admin) => askToDestroy(trx, admin, one, now));
     await asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, { id: one.id, typedName: NAME }, now));
     expect(await destroyDue(fresh.db, now)).toBe(1);
+    expect(await fresh.db('imports').whereIn('id', [theirs.id, another.id]).pluck('id')).toEqual([another.id]);
     expect(await destroyDue(fresh.db, now)).toBe(0);
     expect(await rowsNaming(fresh.db, school.student)).toEqual(['destructions.student_id']);
     expect(await fresh.db('people').count('* as n').first()).toEqual(others);

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -11,7 +11,8 @@ import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, type SmallSchool, sessionOf, smallSchool, wall } from '~/tests/database/small-school';
 import { recordSession } from '../../entries/record';
 import { connect } from '../db/database';
-import { backUp, backUpNight, KEPT, manifestPath, nightsIn } from './backup';
+import { backupProblem, healthOf, noteBackup } from '../db/health';
+import { backUp, backUpNight, backupFailure, KEPT, manifestPath, nightsIn } from './backup';
 import { restore } from './restore';
 import { differing, sumsOf } from './sums';
 
@@ -128,6 +129,27 @@ describe('a copy', () => {
     const before = await readdir(folder);
     await expect(backUp(urlOf('no_such_database'), { path: join(folder, 'gone'), now })).rejects.toThrow();
     expect(await readdir(folder)).toEqual(before);
+  });
+
+  it('of a night that was ended in the middle leaves halves, which the next one clears; what fails is said in words', async () => {
+    const nights = join(folder, 'ended');
+    const night = (name: string) => join(nights, `gentle-margin-night-2026-11-0${name}`);
+    await mkdir(nights);
+    const whole = ['1.dump', '1.dump.json'];
+    for (const name of [...whole, '2.dump.part', '3.dump.age.json', '3.dump.age.part'])
+      await writeFile(night(name), '');
+    await writeFile(join(nights, 'notes.txt'), 'mine');
+    await backUpNight(fresh.url, { folder: nights, day: '2026-11-24', now });
+    expect((await readdir(nights)).sort()).toEqual([
+      ...whole.map((name) => `gentle-margin-night-2026-11-0${name}`),
+      ...['gentle-margin-night-2026-11-24.dump', 'gentle-margin-night-2026-11-24.dump.json', 'notes.txt'],
+    ]);
+    expect(backupFailure(Object.assign(new Error('write'), { code: 'ENOSPC' }))).toBe('The disk is full.');
+    expect(backupFailure(new Error('pg_dump: error: No space left on device'))).toBe('The disk is full.');
+    await noteBackup(fresh.db, 'The disk is full.');
+    expect(await healthOf(fresh.db)).toMatchObject({ ok: true, backupProblem: 'The disk is full.' });
+    await noteBackup(fresh.db, null);
+    expect(await backupProblem(fresh.db)).toBeNull();
   });
 
   it('of each night is made once, and fourteen are kept', async () => {
