@@ -55,7 +55,6 @@ export async function setClassStack(db: Database, now: Date): Promise<void> {
       levels.map(({ key, levels: of }) => [key, of[Math.min(of.length - 1, 1 + (one?.up ?? 0))]?.points ?? 0]),
     );
     const rating = { id: id('rating', String(at)), points, words: one?.words ?? '' };
-    const place = { stackId, raterId: turn.rater_id, sampleId: turn.work_sample_id, title: '', studentId: '' };
-    await rateInStack(db, { ...place, isClosed: false, isDemo: true, isRated: false }, rating, now);
+    await rateInStack(db, { raterId: turn.rater_id, sampleId: turn.work_sample_id }, rating, now);
   }
 }

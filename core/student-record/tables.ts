@@ -305,7 +305,7 @@ export const leftOut: Partial<Record<RecordTable, readonly string[]>> = {
   forms: ['school_id'],
   entries: ['giver_id'],
   evidence: ['bytes', 'content', 'thumbnail', 'width', 'height'],
-  work_samples: ['stack_id'],
+  work_samples: ['stack_id', 'number'],
   work_sample_files: ['bytes', 'content'],
   rating_links: ['token_hash'],
   work_sample_ratings: ['card_id', 'stack_rater_id'],

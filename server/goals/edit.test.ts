@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type GoalInput, goalInput } from '~/core/goals/goal-input';
 import type { MeasureDefinition } from '~/core/measures/measure';
+import { asPerson } from '~/tests/database/as-person';
 import { emptied } from '~/tests/database/emptied';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
@@ -20,6 +21,7 @@ import { recordSession } from '../entries/record';
 import { Invalid, NotFound } from '../platform/failures';
 import { progressOfGoals } from '../progress/progress';
 import { schoolOf } from '../school/school';
+import { deleteGoal, takeBackGoals } from './delete';
 import { addGoal as add, arrangeGoals, bringGoalBack, editGoal, inputOf, retireGoal } from './edit';
 import { goalsInBank, putInGoalBank, takeFromGoalBank } from './goal-bank';
 import { earlierGoals, goalOf, goalsOf, goalsWorkedOn } from './goals';
@@ -190,6 +192,51 @@ describe('the goals of a plan', () => {
     await fresh.db('goals').where({ id: namesake }).update({ number: '3' });
     await back();
     expect((await current()).retired).toBeNull();
+  });
+});
+
+describe('a goal of which nothing was recorded', () => {
+  const typed = (goalId: string, typedName: string, who = manager()) =>
+    asPerson(fresh.db, who.personId, (trx) => deleteGoal(trx, who, school.student, { goalId, typedName }, now));
+
+  it('is deleted where its name is typed, and leaves that in the change log', async () => {
+    const second = await addGoal(fresh.db, school.student, '2', { short_name: 'Waters beds' });
+    expect(await fieldsOf(typed(second, 'Beds'))).toEqual(['typedName']);
+    await expect(typed(second, 'Waters beds', actorOf(school.aide))).rejects.toThrow(NotFound);
+    await typed(second, ' waters BEDS ');
+    expect((await goalsOf(fresh.db, [school.student])).map(({ id }) => id)).toEqual([school.goal]);
+    const [change] = await fresh.db('changes').where({ what: 'goal' });
+    expect(change).toMatchObject({ student_id: school.student, before: { goal: 'Waters beds' }, after: null });
+    await expect(typed(second, 'Waters beds')).rejects.toThrow(NotFound);
+  });
+
+  it('stays once something was recorded, withdrawn or without a score, or another goal names it; and is not met without a score', async () => {
+    const goal = await current();
+    const met = { goalId: goal.id, on: today, how: 'met', replacedBy: null, note: '' } as const;
+    expect(await fieldsOf(retireGoal(fresh.db, manager(), school.student, met, now))).toEqual(['how']);
+    const before = await addGoal(fresh.db, school.student, '2');
+    await fresh.db('goals').where({ id: goal.id }).update({ continues: before });
+    const { short_name } = await fresh
+      .db('goals')
+      .where({ id: before })
+      .first()
+      .then((row) => row!);
+    expect(await fieldsOf(typed(before, short_name))).toEqual(['typedName']);
+    const session = sessionOf(school, []);
+    const entries = session.entries.map((entry) => ({ ...entry, outcome: { data: null, reason: 'absent' as const } }));
+    await recordSession(fresh.db, manager(), school.student, { ...session, entries }, { wall, now });
+    expect(await fieldsOf(typed(goal.id, goal.shortName))).toEqual(['typedName']);
+    expect(await fieldsOf(retireGoal(fresh.db, manager(), school.student, met, now))).toEqual(['how']);
+    expect(
+      await fieldsOf(
+        asPerson(fresh.db, school.manager, (trx) => takeBackGoals(trx, manager(), [before, goal.id], now)),
+      ),
+    ).toEqual(['typedName']);
+    expect(await fresh.db('goals')).toHaveLength(2);
+    expect(await fresh.db('goal_measures')).toHaveLength(2);
+    await record(['independent']);
+    await retireGoal(fresh.db, manager(), school.student, met, now);
+    expect((await current()).retired).toMatchObject({ how: 'met' });
   });
 });
 

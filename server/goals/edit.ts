@@ -11,7 +11,17 @@ import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
 import { planRow } from '../students/plan';
 import { requireStudent } from '../students/students';
-import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, hasEntries, keepGoalRevision } from './goals';
+import {
+  criterionColumns,
+  type Goal,
+  goalOf,
+  goalsOf,
+  goalsWorkedOn,
+  hasEntries,
+  keepGoalRevision,
+  NOT_MET,
+  recordedGoals,
+} from './goals';
 
 /** The label of the phase that begins where a goal is measured in another way. */
 const ANEW = 'Measurement changed';
@@ -252,6 +262,7 @@ export async function retireGoal(
     if (how === 'replaced' && !others.some(({ id }) => id === replacedBy)) {
       throw new Invalid({ replacedBy: 'Choose the goal that takes its place.' });
     }
+    if (how === 'met' && !(await recordedGoals(trx, [goalId])).get(goalId)) throw new Invalid({ how: NOT_MET });
     if (on > actor.today) throw new Invalid({ on: 'This lies in the future.' });
     if (on < before.startsOn) throw new Invalid({ on: `This goal began on ${shortDate(before.startsOn)}.` });
     await keepGoalRevision(trx, goalId, actor.personId, now);

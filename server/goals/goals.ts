@@ -228,6 +228,17 @@ export function measureAt(goal: Pick<Goal, 'measure' | 'formerMeasures'>, versio
   return goal.formerMeasures[version] ?? goal.measure;
 }
 
+/** Of these goals, those of which anything was ever recorded, and whether anything was scored: a withdrawn score is none. */
+export async function recordedGoals(db: Database, goalIds: readonly string[]): Promise<Map<string, boolean>> {
+  const rows: { goal_id: string; scored: boolean }[] = await db('entries')
+    .whereIn('goal_id', goalIds)
+    .groupBy('goal_id')
+    .select('goal_id', db.raw('bool_or(data is not null and not withdrawn) as scored'));
+  return new Map(rows.map(({ goal_id, scored }) => [goal_id, scored]));
+}
+
+export const NOT_MET = 'Nothing was scored for this goal, so it cannot be met.';
+
 /** Whether anything was recorded, withdrawn or not, under a version of a goal. */
 export async function hasEntries(db: Database, goalId: string, version: number): Promise<boolean> {
   return (await db('entries').where({ goal_id: goalId, measure_version: version }).first('id')) !== undefined;

@@ -94,6 +94,10 @@ describe('a next plan', () => {
     await expect(begin(wanted(), school.aide)).rejects.toThrow(NotFound);
     await expect(begin(wanted({ startsOn: '2026-11-25' }))).rejects.toThrow(Invalid);
     await expect(begin(wanted({ startsOn: '2026-09-08' }))).rejects.toThrow(Invalid);
+    // Met is what was scored.
+    await expect(begin(wanted())).rejects.toMatchObject({ fields: { 'goals[1].becomes': expect.any(String) } });
+    const scored = sessionOf({ ...school, goal: second }, ['independent']);
+    await recordSession(fresh.db, actorOf(school.manager), school.student, scored, { wall, now });
     const [first, ...rest] = wanted().goals;
     await expect(begin(wanted({ goals: [{ ...first, target: 130 }, ...rest] }))).rejects.toMatchObject({
       fields: { 'goals[0].target': expect.stringContaining('0 to 100') },

@@ -6,7 +6,7 @@ import { nowOf } from '~/core/progress/baseline';
 import type { NextPlanInput } from '~/core/progress/next-plan';
 import { readable } from '~/core/words/readable';
 import { addGoal, inputOf } from '../goals/edit';
-import { type Goal, goalsOf, goalsWorkedOn, keepGoalRevision } from '../goals/goals';
+import { type Goal, goalsOf, goalsWorkedOn, keepGoalRevision, NOT_MET, recordedGoals } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import { writeChange } from '../school/changes';
@@ -121,6 +121,8 @@ async function carryGoal(
   now: Date,
 ): Promise<void> {
   const last = addDays(plan.startsOn, -1);
+  if (next.becomes === 'met' && !(await recordedGoals(db, [goal.id])).get(goal.id))
+    throw new Invalid({ [`goals[${at}].becomes`]: NOT_MET });
   await keepGoalRevision(db, goal.id, actor.personId, now);
   await db('goals')
     .where({ id: goal.id })

@@ -92,26 +92,29 @@ test('one goal is given to a group in one step, with targets pasted as a column'
   const boxes = page.getByRole('textbox', { name: /^Target of/ });
   const names = await page.getByRole('checkbox').evaluateAll((all) => all.map((box) => box.parentElement?.textContent));
   expect(names).toHaveLength(11);
+  // Nobody is chosen before somebody chooses, and a group's button chooses just them.
+  expect(await page.locator('input[type=checkbox]:checked').count()).toBe(0);
+  await expect(page.getByRole('button', { name: 'Add to 0 students' })).toBeDisabled();
+  // A column that is pasted goes to those who are chosen, in order, and to nobody else.
+  for (const at of [0, 2, 3]) await page.getByRole('checkbox').nth(at).check();
+  const untouched = await boxes.nth(1).inputValue();
   await boxes.first().evaluate((box) => {
     const pasted = new DataTransfer();
     pasted.setData('text', '60\n75\nmany');
     box.dispatchEvent(new ClipboardEvent('paste', { clipboardData: pasted, bubbles: true, cancelable: true }));
   });
-  await expect(boxes.nth(1)).toHaveValue('75');
-  await expect(boxes.nth(2)).toHaveValue('');
+  await expect(boxes.nth(2)).toHaveValue('75');
+  await expect(boxes.nth(3)).toHaveValue('');
+  await expect(boxes.nth(1)).toHaveValue(untouched);
   expect(await axeFindings(page)).toEqual([]);
-  // Nobody is chosen before somebody chooses, and a group's button chooses just them.
-  expect(await page.locator('input[type=checkbox]:checked').count()).toBe(0);
-  await expect(page.getByRole('button', { name: 'Add to 0 students' })).toBeDisabled();
-  for (const at of [0, 1, 2]) await page.getByRole('checkbox').nth(at).check();
   const before = await app.db('goals');
   await page.getByRole('button', { name: 'Add to 3 students' }).click();
   await expect(page.getByText('Type the target as a number.')).toBeVisible();
   // All of them or none.
   expect(await app.db('goals')).toHaveLength(before.length);
-  await boxes.nth(2).fill('90');
+  await boxes.nth(3).fill('90');
   await page.getByRole('button', { name: 'Add to 3 students' }).click();
-  await expectToast(page, '3 goals are in the plan.');
+  await expectToast(page, 'Added to 3 students.');
   const added = (await app.db('goals').orderBy('target_on')).filter(({ id }) => before.every((one) => one.id !== id));
   expect(added).toHaveLength(3);
   const measures = await app
@@ -122,4 +125,8 @@ test('one goal is given to a group in one step, with targets pasted as a column'
     )
     .pluck('measure');
   expect(measures.map((measure) => (measure as { total: number }).total).sort()).toEqual([60, 75, 90]);
+  // And it is taken back with one tap.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expectToast(page, '3 goals deleted again.');
+  expect(await app.db('goals')).toHaveLength(before.length);
 });

@@ -303,9 +303,9 @@ test('a stack: raters spread evenly, one link each, the work in view, agreement,
   for (const [at, rater] of raters.entries()) {
     await expect(rater.getByText('0 of 3 rated')).toBeVisible();
     expect(await axeFindings(rater)).toEqual([]);
-    await rater.getByRole('link', { name: /Work sample 1/ }).click();
+    await rater.getByRole('link', { name: /Work sample No\. 1/ }).click();
     for (let n = 1; n <= 3; n++) {
-      await expect(rater.getByRole('heading', { level: 1 })).toHaveText(`Work sample ${n}`);
+      await expect(rater.getByRole('heading', { level: 1 })).toHaveText(`Work sample No. ${n}`);
       await settled(rater);
       for (const name of ['Gideon', 'Kestrel', 'Linnea']) await expect(rater.getByText(name)).toHaveCount(0);
       await rate(rater, at === 0 ? 3 : n, `Said by rater ${at}.`);
@@ -314,7 +314,7 @@ test('a stack: raters spread evenly, one link each, the work in view, agreement,
   }
   // The second thinks better of one of them.
   const second = raters[1]!;
-  await second.getByRole('link', { name: /Work sample 3/ }).click();
+  await second.getByRole('link', { name: /Work sample No\. 3/ }).click();
   await settled(second);
   expect(await axeFindings(second)).toEqual([]);
   await rate(second, 4, 'On a second look.');

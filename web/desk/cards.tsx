@@ -1,5 +1,5 @@
 import { Printer } from 'lucide-react';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { renderSVG } from 'uqr';
 import { z } from 'zod';
@@ -153,21 +153,17 @@ interface StudentCardsProps {
 function StudentCards({ students, minutes, message }: StudentCardsProps) {
   const isBusy = useNavigation().state !== 'idle';
   const list = useRef<HTMLDivElement>(null);
+  // Nobody is chosen until somebody chooses: a new card ends the one before.
+  const [chosen, setChosen] = useState(0);
+  const count = () => setChosen(list.current?.querySelectorAll('input[type=checkbox]:checked').length ?? 0);
   return (
     <div ref={list} className="no-print mt-6 max-w-3xl pb-20">
-      <GroupButtons students={students} within={list} />
-      <ul>
+      <GroupButtons students={students} within={list} onChoose={count} />
+      <ul onChange={count}>
         {students.map(({ id, name, card }) => (
           <li key={id} className="flex items-center gap-4 border-b border-dotted border-ink-3/50 py-1.5">
             <label className="flex tap min-w-44 grow items-center gap-3">
-              <input
-                form="make-cards"
-                type="checkbox"
-                name="studentIds"
-                value={id}
-                defaultChecked={card === null}
-                className="checkbox checkbox-sm"
-              />
+              <input form="make-cards" type="checkbox" name="studentIds" value={id} className="checkbox checkbox-sm" />
               <span className="display">{name}</span>
             </label>
             <span className="text-small text-ink-2">
@@ -196,8 +192,8 @@ function StudentCards({ students, minutes, message }: StudentCardsProps) {
             <option value="initials">{cardsWords.initials}</option>
           </select>
         </label>
-        <button type="submit" name="intent" value="make" disabled={isBusy} className="btn btn-primary">
-          {cardsWords.make}
+        <button type="submit" name="intent" value="make" disabled={isBusy || chosen === 0} className="btn btn-primary">
+          {cardsWords.make(chosen)}
         </button>
         <p className="basis-full text-small text-ink-2">{cardsWords.oldOnesEnd}</p>
         <label className="mt-3 grid gap-1 text-small font-semibold">

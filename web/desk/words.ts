@@ -225,7 +225,7 @@ export const cardsWords = {
   onTheCard: 'On the card',
   firstName: 'First name',
   initials: 'Initials',
-  make: 'Make cards',
+  make: (n: number) => (n === 0 ? 'Make cards' : `Make cards for ${counted(n, 'student', 'students')}`),
   chooseSomebody: 'Choose at least one student.',
   oldOnesEnd: 'Whoever has a card already gets a new one; the old one opens nothing any more.',
   forHowLong: 'A shared tablet, for',

@@ -25,8 +25,9 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementInput } from '~/core/goals/retirement-input';
 import { criterionSentence } from '~/core/progress/mastery';
+import { deleteGoal, deletionInput } from '~/server/goals/delete';
 import { arrangeGoals, bringGoalBack, retireGoal } from '~/server/goals/edit';
-import { type Goal, goalsOf } from '~/server/goals/goals';
+import { type Goal, goalsOf, recordedGoals } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
@@ -38,6 +39,7 @@ import { IconButton } from '../platform/ui/icon-button';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/arrange';
+import { DeleteDialog } from './delete';
 import { RetireDialog, RetiredLine } from './retire';
 import { arrangeWords } from './words';
 
@@ -47,11 +49,17 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const all = await goalsOf(database(), [student.id]);
   const shown = discreet ? all.map(discreetGoal) : all;
   const numbers = new Map(all.map(({ id, number }) => [id, number]));
+  const recorded = await recordedGoals(
+    database(),
+    all.map((goal) => goal.id),
+  );
   const { id, shortName } = headerStudent(student, { discreet });
   return {
     student: { id, shortName },
     goals: shown.map((goal) => ({
       ...lineOf(goal),
+      hasEntries: recorded.has(goal.id),
+      hasScore: recorded.get(goal.id) ?? false,
       retired: goal.retired && {
         ...goal.retired,
         replacedBy: goal.retired.replacedBy && (numbers.get(goal.retired.replacedBy) ?? null),
@@ -87,10 +95,12 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       ? await submitted(form, order, ({ ids }) => arrangeGoals(database(), actor, studentId, ids))
       : intent === 'bringBack'
         ? await submitted(form, bringBack, ({ goalId }) => bringGoalBack(database(), actor, studentId, goalId, now))
-        : await submitted(form, retirementInput, (input) => retireGoal(database(), actor, studentId, input, now));
+        : intent === 'delete'
+          ? await submitted(form, deletionInput, (input) => deleteGoal(database(), actor, studentId, input, now))
+          : await submitted(form, retirementInput, (input) => retireGoal(database(), actor, studentId, input, now));
   if (refused) return refused;
-  if (intent !== 'retire') return { result: undefined };
-  const text = arrangeWords.theGoalIsRetiredAll;
+  if (intent !== 'retire' && intent !== 'delete') return { result: undefined };
+  const text = intent === 'delete' ? arrangeWords.deleted : arrangeWords.theGoalIsRetiredAll;
   return data({ result: undefined }, { headers: await sayNext({ text }) });
 });
 
@@ -208,7 +218,8 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: goal.id,
   });
-  const [isRetiring, setRetiring] = useState(false);
+  const [asked, setAsked] = useState<'retire' | 'delete' | null>(null);
+  const close = () => setAsked(null);
   const named = `${goal.number} ${goal.shortName}`;
   return (
     <li
@@ -243,13 +254,24 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         <button
           type="button"
           aria-label={arrangeWords.retireNamed(named)}
-          onClick={() => setRetiring(true)}
+          onClick={() => setAsked('retire')}
           className="btn"
         >
           {arrangeWords.retire}
         </button>
+        {!goal.hasEntries && (
+          <button
+            type="button"
+            aria-label={arrangeWords.deleteNamed(named)}
+            onClick={() => setAsked('delete')}
+            className="btn"
+          >
+            {arrangeWords.delete}
+          </button>
+        )}
       </span>
-      {isRetiring && <RetireDialog goal={goal} others={others} today={today} onClose={() => setRetiring(false)} />}
+      {asked === 'retire' && <RetireDialog goal={goal} others={others} today={today} onClose={close} />}
+      {asked === 'delete' && <DeleteDialog goal={goal} onClose={close} />}
     </li>
   );
 }

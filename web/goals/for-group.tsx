@@ -1,9 +1,11 @@
 import { useRef, useState } from 'react';
 import { data, Form, Link, redirect, useNavigation, useSubmit } from 'react-router';
 import { v4 as newId } from 'uuid';
-import { forGroupInput, goalForAnother, pastedTargets, typedTarget } from '~/core/goals/for-group';
+import { z } from 'zod';
+import { forGroupInput, goalForAnother, MOST_IN_GROUP, pastedTargets, typedTarget } from '~/core/goals/for-group';
 import { counted, figure } from '~/core/words/counting';
 import { typedNumber } from '~/core/words/typed-number';
+import { takeBackGoals } from '~/server/goals/delete';
 import { inputOf } from '~/server/goals/edit';
 import { giveToGroup } from '~/server/goals/for-group';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
@@ -49,9 +51,28 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   };
 });
 
+/** What was given a moment ago, to be taken back. */
+const undone = z
+  .string()
+  .transform((text) => text.split('.'))
+  .pipe(z.array(z.uuid()).min(1).max(MOST_IN_GROUP));
+
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
-  const { actor } = personOf(context);
+  const { actor, now } = personOf(context);
   const form = await formOf(request);
+  const undo = undone.safeParse(form.get('ids'));
+  if (undo.success) {
+    try {
+      const count = await takeBackGoals(database(), actor, undo.data, now);
+      return data({ messages: {} }, { headers: await sayNext({ text: forGroupWords.takenBack(count) }) });
+    } catch (error) {
+      if (!(error instanceof Invalid)) throw error;
+      return data(
+        { messages: {} },
+        { status: 400, headers: await sayNext({ text: Object.values(error.fields).join(' ') }) },
+      );
+    }
+  }
   const goalId = idFrom(String(form.get('goal')));
   const rows = form.getAll('studentId').map((studentId) => {
     return {
@@ -71,7 +92,9 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   }
   try {
     const count = await giveToGroup(database(), actor, goalId, parsed.data);
-    return redirect('/class', { headers: await sayNext({ text: forGroupWords.given(count) }) });
+    const ids = parsed.data.rows.map(({ id }) => id);
+    const undo = { at: new URL(request.url).pathname, ids };
+    return redirect('/class', { headers: await sayNext({ text: forGroupWords.given(count), undo }) });
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;
     return data({ messages: error.fields }, { status: 400 });
@@ -145,10 +168,16 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
   const list = useRef<HTMLUListElement>(null);
   // Nobody is chosen until somebody chooses: what is given here stands in a student's plan.
   const [chosen, setChosen] = useState(0);
-  const count = () => setChosen(list.current?.querySelectorAll('input[type=checkbox]:checked').length ?? 0);
+  const chosenIds = () =>
+    [...(list.current?.querySelectorAll<HTMLInputElement>('input[type=checkbox]:checked') ?? [])].map(
+      ({ value }) => value,
+    );
+  const count = () => setChosen(chosenIds().length);
+  // A column goes to those who are chosen, from the one on that it is pasted at: never to anybody who gets no goal.
   const pasteFrom = (at: number, text: string) => {
-    const targets = pastedTargets(text);
-    const filled = students.slice(at, at + targets.length).map(({ id }, i) => [id, targets[i] ?? '']);
+    const to = chosenIds();
+    const rows = students.slice(at).filter(({ id }, i) => i === 0 || to.includes(id));
+    const filled = pastedTargets(text).flatMap((target, i) => (rows[i] ? [[rows[i].id, target]] : []));
     setTyped((before) => ({ ...before, ...Object.fromEntries(filled) }));
   };
   return (

@@ -17,7 +17,7 @@ interface RetireDialogProps {
 /** Asks why a goal is no longer worked on, and since when. */
 export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps) {
   const fetcher = useFetcher<typeof action>();
-  const [how, setHow] = useState<keyof typeof retirementWords>('met');
+  const [how, setHow] = useState<keyof typeof retirementWords | null>(null);
   const messages = fetcher.data?.result?.error ?? {};
   const id = useId();
   return (
@@ -35,13 +35,15 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
                 name="how"
                 value={key}
                 checked={how === key}
-                disabled={key === 'replaced' && others.length === 0}
+                disabled={key === 'replaced' ? others.length === 0 : key === 'met' && !goal.hasScore}
                 onChange={() => setHow(key as typeof how)}
                 className="radio radio-sm"
               />
               {words}
+              {key === 'met' && !goal.hasScore && <span className="text-small text-ink-2">{retireWords.noScore}</span>}
             </label>
           ))}
+          <FieldMessage messages={messages.how ?? undefined} />
         </fieldset>
         {how === 'replaced' && (
           <div className="grid gap-1">

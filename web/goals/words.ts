@@ -1,10 +1,12 @@
 // What the screens of this room say, together: to be read in one go, and one day translated.
+import { counted } from '~/core/words/counting';
 
 /** `retire.tsx` */
 export const retireWords = {
   dialogTitle: (shortName: string) => `Retire ${shortName}`,
   heading: (number: string, shortName: string) => `Retire ${number} ${shortName}`,
   why: 'Why',
+  noScore: 'not yet: there is no score',
   theGoalThatTakesIts: 'The goal that takes its place',
   on: 'On',
   note: 'Note',
@@ -14,6 +16,15 @@ export const retireWords = {
   howAndWhen: (how: string, on: string) => `${how} on ${on}`,
   bringBackNamed: (number: string, shortName: string) => `Bring back ${number} ${shortName}`,
   bringBack: 'Bring back',
+};
+
+/** `delete.tsx` */
+export const deleteWords = {
+  heading: (number: string, shortName: string) => `Delete ${number} ${shortName}`,
+  what: 'Nothing was recorded for this goal. Deleting it cannot be undone; the change log keeps its name.',
+  typeName: (shortName: string) => `Type its short name to delete it: ${shortName}`,
+  cancel: 'Cancel',
+  delete: 'Delete goal',
 };
 
 /** `arrange.tsx` */
@@ -38,6 +49,9 @@ export const arrangeWords = {
   moveDown: (named: string) => `Move ${named} down`,
   retireNamed: (named: string) => `Retire ${named}`,
   retire: 'Retire',
+  delete: 'Delete',
+  deleteNamed: (named: string) => `Delete ${named}`,
+  deleted: 'Goal deleted.',
 };
 
 /** `edit-goal.tsx` */
@@ -83,7 +97,8 @@ export const forGroupWords = {
   about: 'One goal, many students',
   aboutCopies:
     'Each chosen student gets the goal under the next number of their plan, with their own name in it and a target of their own.',
-  aboutPasting: 'Copy a column of targets in a spreadsheet and paste it into the first box: it fills the boxes below.',
+  aboutPasting:
+    'Copy a column of targets in a spreadsheet and paste it into the first box: it fills the boxes below of the students you have chosen, in order.',
   aboutPast: 'Nothing of the first student’s past comes along: no baseline, no phases, no entries.',
   whichGoal: 'The goal to give',
   choose: 'choose',
@@ -92,6 +107,7 @@ export const forGroupWords = {
   targetOf: (student: string) => `Target of ${student}`,
   hasIt: 'Has a goal of this name already.',
   addTo: (students: string) => `Add to ${students}`,
-  given: (count: number) => `${count === 1 ? 'The goal is' : `${count} goals are`} in the plan.`,
+  given: (count: number) => `Added to ${counted(count, 'student', 'students')}.`,
+  takenBack: (count: number) => `${counted(count, 'goal', 'goals')} deleted again.`,
   back: 'Back',
 };

@@ -15,7 +15,7 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
-import { Field } from '../platform/ui/fields';
+import { Field, FieldMessage } from '../platform/ui/fields';
 import { TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { Rows } from '../platform/ui/rows';
@@ -183,6 +183,7 @@ function GoalNext({ row, goal }: { row: GoalField; goal: Loaded['goals'][number]
             </option>
           ))}
         </select>
+        <FieldMessage messages={fields.becomes.errors} />
       </div>
       <div className={goesOn ? 'mt-3 grid max-w-2xl gap-3' : 'hidden'}>
         <Field field={fields.wording} label={nextPlanWords.wording}>

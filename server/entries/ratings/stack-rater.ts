@@ -3,7 +3,7 @@ import type { Rating, RatingInput } from '~/core/entries/ratings/ratings';
 import type { RubricDefinition } from '~/core/measures/rubric/rubric';
 import { hashToken } from '../../people/tokens';
 import type { Database } from '../../platform/db/database';
-import { rowsOf } from '../../platform/db/rows';
+import { held, rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound } from '../../platform/failures';
 import { grant } from '../../students/access';
 import { rubricOf } from './ratings';
@@ -15,6 +15,8 @@ const behindRow = z.object({
   isClosed: z.boolean(),
   isDemo: z.boolean(),
   sampleId: z.string(),
+  /** Its number in the stack: on its paper, on this list and on its teacher’s page. */
+  number: held(z.number()),
   studentId: z.string(),
   isRated: z.boolean(),
 });
@@ -27,7 +29,7 @@ export async function stackBehind(db: Database, token: string): Promise<BehindSt
   return rowsOf(
     db,
     behindRow,
-    `select stack_id as "stackId", rater_id as "raterId", title, is_closed as "isClosed", is_demo as "isDemo", work_sample_id as "sampleId",
+    `select stack_id as "stackId", rater_id as "raterId", title, is_closed as "isClosed", is_demo as "isDemo", work_sample_id as "sampleId", number,
             student_id as "studentId", is_rated as "isRated" from stack_behind(:hash)`,
     { hash: hashToken(token) },
   );
@@ -84,7 +86,7 @@ export async function workFile(db: Database, sampleId: string): Promise<{ type: 
  */
 export async function rateInStack(
   db: Database,
-  { sampleId, raterId }: BehindStack,
+  { sampleId, raterId }: Pick<BehindStack, 'sampleId' | 'raterId'>,
   { id, points, words }: RatingInput,
   now: Date,
 ): Promise<void> {

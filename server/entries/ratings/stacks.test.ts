@@ -83,6 +83,11 @@ describe('a stack', () => {
     const { stack, links, behind, read } = await made();
     await teacher((db) => makeStack(db, manager(), stack, now));
     const { samples, raters } = await read();
+    // One number for each, on its teacher’s page and before every rater, whatever else is on their list.
+    expect(samples.map(({ number }) => number)).toEqual([1, 2, 3]);
+    const numberOf = new Map(samples.map(({ studentId, number }) => [studentId as string, number]));
+    for (const { token } of links)
+      for (const one of await behind(token)) expect(one.number).toBe(numberOf.get(one.studentId));
     expect(samples.map(({ turns, rated }) => [turns, rated])).toEqual([
       [2, 0],
       [2, 0],

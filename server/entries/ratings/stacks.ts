@@ -34,6 +34,8 @@ const stackRow = z.object({
   samples: z.array(
     z.object({
       id: z.string(),
+      /** From 1, as it stands on the paper; in no order of whose they are. */
+      number: z.number(),
       studentId: readStudent,
       name: z.string(),
       initials: z.string(),
@@ -57,11 +59,11 @@ const stacksQuery = `
                  order by r.person_id is null, coalesce(p.short_name, s.short_name)), '[]')
             from stack_raters r left join people p on p.id = r.person_id left join students s on s.id = r.student_id
            where r.stack_id = k.id) as raters,
-         (select coalesce(json_agg(json_build_object('id', w.id, 'studentId', w.student_id, 'name', s.short_name, 'initials', s.initials,
+         (select coalesce(json_agg(json_build_object('id', w.id, 'number', w.number, 'studentId', w.student_id, 'name', s.short_name, 'initials', s.initials,
                    'goalId', w.goal_id, 'measureVersion', w.measure_version, 'text', w.work_text, 'fileType', f.type, 'entryId', w.entry_id,
                    'turns', (select count(*) from stack_turns t where t.work_sample_id = w.id),
                    'rated', (select count(*) from work_sample_ratings g where g.work_sample_id = w.id and g.stack_rater_id is not null))
-                 order by s.last_name, s.first_name), '[]')
+                 order by w.number), '[]')
             from work_samples w join students s on s.id = w.student_id left join work_sample_files f on f.work_sample_id = w.id
            where w.stack_id = k.id) as samples
     from stacks k where k.made_by = :personId and k.school_id = :schoolId`;
@@ -121,10 +123,13 @@ export async function makeStack(db: Database, actor: Actor, input: StackInput, n
       await stackOf(trx, actor, input.id);
       return;
     }
-    const samples = chosen.map(({ id, studentId, version }) => ({ id: randomUUID(), studentId, goalId: id, version }));
+    const samples = chosen
+      .map(({ id, studentId, version }) => ({ id: randomUUID(), studentId, goalId: id, version }))
+      .sort((a, b) => (a.id < b.id ? -1 : 1))
+      .map((one, at) => ({ ...one, number: at + 1 }));
     await trx('work_samples').insert(
-      samples.map(({ id, studentId, goalId, version }) => ({
-        ...{ id, student_id: studentId, goal_id: goalId, measure_version: version, stack_id: input.id },
+      samples.map(({ id, studentId, goalId, version, number }) => ({
+        ...{ id, number, student_id: studentId, goal_id: goalId, measure_version: version, stack_id: input.id },
         ...{ title: input.title, made_on: actor.today, ...made },
       })),
     );

@@ -96,16 +96,39 @@ export const functions = `
      where p.token_hash = hash and p.closed_at is null
   $$;
   -- Which work samples the holder of a link rates, whose each is, and whether they have.
-  create or replace function stack_behind(hash bytea)
-    returns table (stack_id uuid, rater_id uuid, title text, is_closed boolean, is_demo boolean, work_sample_id uuid, student_id uuid, is_rated boolean)
+  drop function if exists stack_behind(bytea);
+  create function stack_behind(hash bytea)
+    returns table (stack_id uuid, rater_id uuid, title text, is_closed boolean, is_demo boolean, work_sample_id uuid, number int,
+                   student_id uuid, is_rated boolean)
     language sql stable security definer set search_path = public as $$
-    select k.id, r.id, k.title, k.closed_at is not null, c.is_demo, t.work_sample_id, w.student_id,
+    select k.id, r.id, k.title, k.closed_at is not null, c.is_demo, t.work_sample_id, w.number, w.student_id,
            exists (select from work_sample_ratings g where g.work_sample_id = w.id and g.stack_rater_id = r.id)
       from stack_raters r join stacks k on k.id = r.stack_id join schools c on c.id = k.school_id
       join stack_turns t on t.rater_id = r.id
       join work_samples w on w.id = t.work_sample_id and w.entry_id is null
       join students s on s.id = w.student_id and s.archived_at is null
-     where r.token_hash = hash order by t.work_sample_id
+     where r.token_hash = hash order by w.number
+  $$;
+  -- Takes away a goal of a student that the one who asks sees, of which nothing was ever recorded and which nothing else names; says whether.
+  create or replace function delete_unused_goal(goal uuid) returns boolean language plpgsql security definer as $$
+    begin
+      perform from public.goals where id = goal and student_id = any(public.visible_students()) for update;
+      if not found or exists (select from public.entries where goal_id = goal) then return false; end if;
+      perform set_config('app.deletes_goal', goal::text, true);
+      delete from public.goal_observers where goal_id = goal;
+      delete from public.goal_locations where goal_id = goal;
+      delete from public.goal_phases where goal_id = goal;
+      delete from public.goal_revisions where goal_id = goal;
+      delete from public.goal_decisions where goal_id = goal;
+      delete from public.round_goals where goal_id = goal;
+      set constraints goals_measure deferred;
+      delete from public.goal_measures where goal_id = goal;
+      delete from public.goals where id = goal;
+      perform set_config('app.deletes_goal', '', true);
+      return true;
+    exception when foreign_key_violation then
+      return false;
+    end
   $$;
   -- Whose a device is on which somebody answers.
   create or replace function student_in_seat(hash bytea) returns uuid language plpgsql stable security definer as $$

@@ -1102,6 +1102,7 @@ export interface WorkSamplesRow {
   entry_id: string | null;
   stack_id: string | null;
   work_text: string | null;
+  number: number | null;
 }
 
 export interface WorkStateSeenRow {
@@ -1277,7 +1278,7 @@ interface AllTables {
   visibility_rules: Table<VisibilityRulesRow, 'student_id'>;
   work_sample_files: Table<WorkSampleFilesRow, never>;
   work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id' | 'card_id' | 'stack_rater_id'>;
-  work_samples: Table<WorkSamplesRow, 'entry_id' | 'stack_id' | 'work_text'>;
+  work_samples: Table<WorkSamplesRow, 'entry_id' | 'stack_id' | 'work_text' | 'number'>;
   work_state_seen: Table<WorkStateSeenRow, never>;
   work_states: Table<WorkStatesRow, 'word'>;
   work_steps: Table<WorkStepsRow, 'hint' | 'removed_at'>;

@@ -108,14 +108,18 @@ CREATE FUNCTION public.note_entry_event() RETURNS trigger
 CREATE FUNCTION public.refuse_removal() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
-      begin
-        if tg_level = 'ROW' and destroys() then
-          if tg_op = 'DELETE' then return old; end if;
-          return new;
-        end if;
-        raise exception 'What was recorded is not removed (%).', tg_table_name using errcode = 'restrict_violation';
-      end
-    $$;
+    begin
+      if tg_level = 'ROW' and destroys() then
+        if tg_op = 'DELETE' then return old; end if;
+        return new;
+      end if;
+      if tg_level = 'ROW' and tg_op = 'DELETE' and tg_table_name in ('goals', 'goal_measures', 'goal_revisions')
+         and current_setting('app.deletes_goal', true) = coalesce(to_jsonb(old) ->> 'goal_id', to_jsonb(old) ->> 'id') then
+        return old;
+      end if;
+      raise exception 'What was recorded is not removed (%).', tg_table_name using errcode = 'restrict_violation';
+    end
+  $$;
 
 CREATE FUNCTION public.tell_access() RETURNS trigger
     LANGUAGE plpgsql
@@ -1702,6 +1706,9 @@ CREATE TABLE public.work_samples (
     entry_id uuid,
     stack_id uuid,
     work_text text,
+    number integer,
+    CONSTRAINT work_samples_check CHECK (((number IS NULL) = (stack_id IS NULL))),
+    CONSTRAINT work_samples_number_check CHECK ((number > 0)),
     CONSTRAINT work_samples_title_check CHECK (((char_length(title) >= 1) AND (char_length(title) <= 120))),
     CONSTRAINT work_samples_work_text_check CHECK (((length(work_text) >= 1) AND (length(work_text) <= 20000)))
 );
@@ -1752,106 +1759,106 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '8037d218-80c6-4d57-b9a5-7afb9f17f377', '0d6e9696-0a3d-4d40-bef2-091392228690', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '{}');
+INSERT INTO public.behavior_fields VALUES ('8037d218-80c6-4d57-b9a5-7afb9f17f377', '{}');
 
-INSERT INTO public.behavior_options VALUES ('8fc6a5ae-9d1d-4aec-b3cd-26f3fa08173d', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('3fdd1187-9056-4238-b53d-cde0b4935a2c', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('c2255320-9143-47c4-bbc6-dbaf552659f1', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('db2ccc33-d433-42a4-a090-d97b1c46e948', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'location', 'Kitchen', '', 0, 'offered', NULL, '8de6ef84-233b-4a66-acb0-ebbe2464ba54', '');
-INSERT INTO public.behavior_options VALUES ('823301fb-cbee-4a7b-bcde-91dcdf2ff7c7', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('20a4b90f-a1c6-4a50-9428-7a4dabd59172', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('325da410-6b20-4653-bd81-2cefcb883cec', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('08fd81c1-1958-4c5f-8c96-303622f858bf', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('8b221fed-b139-490f-8354-dc5703593bae', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('3be24633-5734-44c8-bd24-d7644208fc3b', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('ec5f9441-e792-46e0-9c69-46614083524f', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'location', 'Kitchen', '', 0, 'offered', NULL, '002e1531-206a-4627-8bab-a850f880cb60', '');
+INSERT INTO public.behavior_options VALUES ('34c16f21-5e5e-491d-94a8-d3eace1ee67e', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('5650999f-388a-4c7f-8f79-a93002218904', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('bc5b8f98-4454-4092-a8fb-1a09c656d683', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
 
-INSERT INTO public.behavior_targets VALUES ('12f8a92a-7b5e-4930-9e02-422d2fbc785f', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
-INSERT INTO public.behavior_targets VALUES ('cf5a0bb2-8de6-4dff-9e3b-13c1569c2d15', '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('e2cbeee8-6507-4c85-bf87-b661c2bea316', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('b443bbc3-abf3-4189-adea-7020902e2a88', '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "1c778aee-c82a-4169-886f-abaf33eb7a84", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "1c778aee-c82a-4169-886f-abaf33eb7a84", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "1c778aee-c82a-4169-886f-abaf33eb7a84", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "ef74c415-a3d3-46f7-b7e7-e7af654aef07", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "ef74c415-a3d3-46f7-b7e7-e7af654aef07", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "ef74c415-a3d3-46f7-b7e7-e7af654aef07", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('33066856-4bf2-48ad-a312-773fcdb00ddb', 1, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '17a0b194-8fbe-4847-9e07-885c4e77479d', 'comment', NULL, '1c778aee-c82a-4169-886f-abaf33eb7a84', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('7772e5e4-2825-42eb-861e-9492012d2134', 1, '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'e7d43437-81d6-4ed4-acc5-3f10927cc982', 'comment', NULL, 'ef74c415-a3d3-46f7-b7e7-e7af654aef07', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('17a0b194-8fbe-4847-9e07-885c4e77479d', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'goal', '2026-11-18', '09:30:00', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', NULL, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', false, '8de6ef84-233b-4a66-acb0-ebbe2464ba54', '', 1, NULL, NULL, NULL, false, 'ecc8d39d-0958-481c-83be-99d8c5b8e428', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('4b174f4b-3c2d-4112-9848-ea707a7e15be', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'goal', '2026-11-19', '09:30:00', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', NULL, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', false, '8de6ef84-233b-4a66-acb0-ebbe2464ba54', 'Counted anew.', 2, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', 'From paper.', false, 'ecc8d39d-0958-481c-83be-99d8c5b8e428', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('6b492dea-9f62-4756-9a5a-b83f661e3877', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'goal', '2026-11-20', '09:30:00', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', NULL, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', false, '8de6ef84-233b-4a66-acb0-ebbe2464ba54', '', 2, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', 'Another student’s.', true, 'ecc8d39d-0958-481c-83be-99d8c5b8e428', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('a4544619-42c2-46dd-bf10-f8f70ee1b48d', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'incident', '2026-11-24', '09:30:00', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', NULL, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('7d0da68e-8528-4521-b5c1-f0f0c616095c', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'count', '2026-11-24', '09:00:00', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', NULL, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, '12f8a92a-7b5e-4930-9e02-422d2fbc785f', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('e7d43437-81d6-4ed4-acc5-3f10927cc982', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'goal', '2026-11-18', '09:30:00', '0d6e9696-0a3d-4d40-bef2-091392228690', NULL, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', false, '002e1531-206a-4627-8bab-a850f880cb60', '', 1, NULL, NULL, NULL, false, 'c65f3f0d-d724-475c-bc2d-e0032c841e76', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('9cdf308f-47ac-4fdc-895e-170b880a9ed7', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'goal', '2026-11-19', '09:30:00', '0d6e9696-0a3d-4d40-bef2-091392228690', NULL, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', false, '002e1531-206a-4627-8bab-a850f880cb60', 'Counted anew.', 2, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', 'From paper.', false, 'c65f3f0d-d724-475c-bc2d-e0032c841e76', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('f3e0255c-64fc-4a87-ae9e-d739c5176157', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'goal', '2026-11-20', '09:30:00', '0d6e9696-0a3d-4d40-bef2-091392228690', NULL, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', false, '002e1531-206a-4627-8bab-a850f880cb60', '', 2, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', 'Another student’s.', true, 'c65f3f0d-d724-475c-bc2d-e0032c841e76', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('74966486-e043-435d-bd6b-3e82584ec6b8', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'incident', '2026-11-24', '09:30:00', '0d6e9696-0a3d-4d40-bef2-091392228690', NULL, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('6107d8f7-45bc-474a-9402-b9af5445dea0', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'count', '2026-11-24', '09:00:00', '0d6e9696-0a3d-4d40-bef2-091392228690', NULL, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'e2cbeee8-6507-4c85-bf87-b661c2bea316', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('4b174f4b-3c2d-4112-9848-ea707a7e15be', 1, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '{"id": "4b174f4b-3c2d-4112-9848-ea707a7e15be", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "ecc8d39d-0958-481c-83be-99d8c5b8e428", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "c148c7f9-a123-4afb-aa2e-7ca6cd5f9557", "location_id": "8de6ef84-233b-4a66-acb0-ebbe2464ba54", "observed_on": "2026-11-19", "observer_id": "c7bb36c7-2063-46e5-aead-5bc7771bb997", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "c7bb36c7-2063-46e5-aead-5bc7771bb997", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('6b492dea-9f62-4756-9a5a-b83f661e3877', 1, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '{"id": "6b492dea-9f62-4756-9a5a-b83f661e3877", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "ecc8d39d-0958-481c-83be-99d8c5b8e428", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "c148c7f9-a123-4afb-aa2e-7ca6cd5f9557", "location_id": "8de6ef84-233b-4a66-acb0-ebbe2464ba54", "observed_on": "2026-11-20", "observer_id": "c7bb36c7-2063-46e5-aead-5bc7771bb997", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "c7bb36c7-2063-46e5-aead-5bc7771bb997", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('9cdf308f-47ac-4fdc-895e-170b880a9ed7', 1, '8037d218-80c6-4d57-b9a5-7afb9f17f377', '{"id": "9cdf308f-47ac-4fdc-895e-170b880a9ed7", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "c65f3f0d-d724-475c-bc2d-e0032c841e76", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "8037d218-80c6-4d57-b9a5-7afb9f17f377", "location_id": "002e1531-206a-4627-8bab-a850f880cb60", "observed_on": "2026-11-19", "observer_id": "0d6e9696-0a3d-4d40-bef2-091392228690", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "0d6e9696-0a3d-4d40-bef2-091392228690", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('f3e0255c-64fc-4a87-ae9e-d739c5176157', 1, '8037d218-80c6-4d57-b9a5-7afb9f17f377', '{"id": "f3e0255c-64fc-4a87-ae9e-d739c5176157", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "c65f3f0d-d724-475c-bc2d-e0032c841e76", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "8037d218-80c6-4d57-b9a5-7afb9f17f377", "location_id": "002e1531-206a-4627-8bab-a850f880cb60", "observed_on": "2026-11-20", "observer_id": "0d6e9696-0a3d-4d40-bef2-091392228690", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "0d6e9696-0a3d-4d40-bef2-091392228690", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.follow_up_changes VALUES ('320731ae-9473-4939-a002-447c6d5ba13f', 2, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'done', 'We spoke.', NULL, NULL, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
+INSERT INTO public.follow_up_changes VALUES ('8fc01925-09cd-4605-a45b-70576540aef8', 2, '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'done', 'We spoke.', NULL, NULL, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.follow_ups VALUES ('320731ae-9473-4939-a002-447c6d5ba13f', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '17a0b194-8fbe-4847-9e07-885c4e77479d', NULL, 'Call home', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-30', true, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.follow_ups VALUES ('8fc01925-09cd-4605-a45b-70576540aef8', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'e7d43437-81d6-4ed4-acc5-3f10927cc982', NULL, 'Call home', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-30', true, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.goal_measures VALUES ('ecc8d39d-0958-481c-83be-99d8c5b8e428', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('c65f3f0d-d724-475c-bc2d-e0032c841e76', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('ecc8d39d-0958-481c-83be-99d8c5b8e428', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '92773179-01d8-4f8a-be85-01d02b60aee0', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('c65f3f0d-d724-475c-bc2d-e0032c841e76', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'c0216c3f-f6b6-4aeb-9499-31f14ba33ea7', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('a4544619-42c2-46dd-bf10-f8f70ee1b48d', 1, 'behavior', 1, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '12f8a92a-7b5e-4930-9e02-422d2fbc785f', NULL);
-INSERT INTO public.incident_choices VALUES ('a4544619-42c2-46dd-bf10-f8f70ee1b48d', 1, 'antecedent', 1, 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', NULL, '8fc6a5ae-9d1d-4aec-b3cd-26f3fa08173d');
+INSERT INTO public.incident_choices VALUES ('74966486-e043-435d-bd6b-3e82584ec6b8', 1, 'behavior', 1, '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'e2cbeee8-6507-4c85-bf87-b661c2bea316', NULL);
+INSERT INTO public.incident_choices VALUES ('74966486-e043-435d-bd6b-3e82584ec6b8', 1, 'antecedent', 1, '8037d218-80c6-4d57-b9a5-7afb9f17f377', NULL, '08fd81c1-1958-4c5f-8c96-303622f858bf');
 
-INSERT INTO public.issued_report_entries VALUES ('4106bd73-d152-41e1-881c-6231963c9570', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'a4544619-42c2-46dd-bf10-f8f70ee1b48d', 1);
-INSERT INTO public.issued_report_entries VALUES ('4106bd73-d152-41e1-881c-6231963c9570', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '4b174f4b-3c2d-4112-9848-ea707a7e15be', 2);
-INSERT INTO public.issued_report_entries VALUES ('4106bd73-d152-41e1-881c-6231963c9570', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '17a0b194-8fbe-4847-9e07-885c4e77479d', 1);
+INSERT INTO public.issued_report_entries VALUES ('765c97e9-dd52-41ee-bb90-2b308af78cfb', '8037d218-80c6-4d57-b9a5-7afb9f17f377', '74966486-e043-435d-bd6b-3e82584ec6b8', 1);
+INSERT INTO public.issued_report_entries VALUES ('765c97e9-dd52-41ee-bb90-2b308af78cfb', '8037d218-80c6-4d57-b9a5-7afb9f17f377', '9cdf308f-47ac-4fdc-895e-170b880a9ed7', 2);
+INSERT INTO public.issued_report_entries VALUES ('765c97e9-dd52-41ee-bb90-2b308af78cfb', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'e7d43437-81d6-4ed4-acc5-3f10927cc982', 1);
 
-INSERT INTO public.issued_reports VALUES ('4106bd73-d152-41e1-881c-6231963c9570', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 1, 'b8a4768d-16f6-46ca-8cf9-bca6d70179ef', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "ecc8d39d-0958-481c-83be-99d8c5b8e428", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('765c97e9-dd52-41ee-bb90-2b308af78cfb', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 1, 'e65b65f2-ac69-4390-963d-8b16ee01025f', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "c65f3f0d-d724-475c-bc2d-e0032c841e76", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-12-02 13:37:12.043+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-12-02 13:37:12.053+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-12-02 13:37:12.06+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-12-02 13:37:12.063+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-12-02 13:37:12.112+00');
-INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-12-02 13:37:12.19+00');
-INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-12-02 13:37:12.198+00');
-INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-12-02 13:37:12.209+00');
-INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-12-02 13:37:12.255+00');
-INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-12-02 13:37:12.269+00');
-INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-12-02 13:37:12.297+00');
-INSERT INTO public.knex_migrations VALUES (12, '0012-imports', 1, '2026-12-02 13:37:12.321+00');
-INSERT INTO public.knex_migrations VALUES (13, '0013-district', 1, '2026-12-02 13:37:12.328+00');
-INSERT INTO public.knex_migrations VALUES (14, '0014-records', 1, '2026-12-02 13:37:12.35+00');
-INSERT INTO public.knex_migrations VALUES (15, '0015-unharmed', 1, '2026-12-02 13:37:12.363+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-12-02 16:00:37.238+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-12-02 16:00:37.249+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-12-02 16:00:37.257+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-12-02 16:00:37.261+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-12-02 16:00:37.319+00');
+INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-12-02 16:00:37.402+00');
+INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-12-02 16:00:37.412+00');
+INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-12-02 16:00:37.426+00');
+INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-12-02 16:00:37.483+00');
+INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-12-02 16:00:37.496+00');
+INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-12-02 16:00:37.531+00');
+INSERT INTO public.knex_migrations VALUES (12, '0012-imports', 1, '2026-12-02 16:00:37.553+00');
+INSERT INTO public.knex_migrations VALUES (13, '0013-district', 1, '2026-12-02 16:00:37.558+00');
+INSERT INTO public.knex_migrations VALUES (14, '0014-records', 1, '2026-12-02 16:00:37.584+00');
+INSERT INTO public.knex_migrations VALUES (15, '0015-unharmed', 1, '2026-12-02 16:00:37.612+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('8de6ef84-233b-4a66-acb0-ebbe2464ba54', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('002e1531-206a-4627-8bab-a850f880cb60', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('84506bb0-0432-59f1-bf86-4bb5cbc67c8b', 1, 'issued:4106bd73-d152-41e1-881c-6231963c9570:1c778aee-c82a-4169-886f-abaf33eb7a84', 'issued', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '1c778aee-c82a-4169-886f-abaf33eb7a84', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('a06cdc3b-bc16-533a-8290-02425c59178f', 1, 'issued:765c97e9-dd52-41ee-bb90-2b308af78cfb:ef74c415-a3d3-46f7-b7e7-e7af654aef07', 'issued', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'ef74c415-a3d3-46f7-b7e7-e7af654aef07', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.people VALUES ('c7bb36c7-2063-46e5-aead-5bc7771bb997', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL, NULL, 0, NULL, NULL);
-INSERT INTO public.people VALUES ('f176ca1c-7378-4bba-87a8-e59d226b8cfe', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL, NULL, 0, NULL, NULL);
-INSERT INTO public.people VALUES ('c3652e4e-6ee3-4699-a115-a4c8888f1e6f', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL, NULL, 0, NULL, NULL);
+INSERT INTO public.people VALUES ('0d6e9696-0a3d-4d40-bef2-091392228690', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL, NULL, 0, NULL, NULL);
+INSERT INTO public.people VALUES ('bd9d8136-0265-4caf-939d-bde4bb1bde85', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL, NULL, 0, NULL, NULL);
+INSERT INTO public.people VALUES ('a64166fc-fa04-4968-9c6c-6524fa3029d9', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL, NULL, 0, NULL, NULL);
 
-INSERT INTO public.plans VALUES ('92773179-01d8-4f8a-be85-01d02b60aee0', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('c0216c3f-f6b6-4aeb-9499-31f14ba33ea7', '8037d218-80c6-4d57-b9a5-7afb9f17f377', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('b8a4768d-16f6-46ca-8cf9-bca6d70179ef', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('e65b65f2-ac69-4390-963d-8b16ee01025f', '8037d218-80c6-4d57-b9a5-7afb9f17f377', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('b8a4768d-16f6-46ca-8cf9-bca6d70179ef', '92773179-01d8-4f8a-be85-01d02b60aee0', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('e65b65f2-ac69-4390-963d-8b16ee01025f', 'c0216c3f-f6b6-4aeb-9499-31f14ba33ea7', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.rule_versions VALUES ('eb8109a9-4824-479b-9f9a-058cb56a9276', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
+INSERT INTO public.rule_versions VALUES ('68f1b3e8-d559-40e9-82f8-35974a65c6b3', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.rules VALUES ('eb8109a9-4824-479b-9f9a-058cb56a9276', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.rules VALUES ('68f1b3e8-d559-40e9-82f8-35974a65c6b3', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', false, '2026-09-01', NULL, false);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'f176ca1c-7378-4bba-87a8-e59d226b8cfe', false, '2026-09-01', NULL, false);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'c3652e4e-6ee3-4699-a115-a4c8888f1e6f', false, '2026-09-01', NULL, false);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '0d6e9696-0a3d-4d40-bef2-091392228690', false, '2026-09-01', NULL, false);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'bd9d8136-0265-4caf-939d-bde4bb1bde85', false, '2026-09-01', NULL, false);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'a64166fc-fa04-4968-9c6c-6524fa3029d9', false, '2026-09-01', NULL, false);
 
 INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false, '{}', 7, NULL, 'letter', false);
 
-INSERT INTO public.share_link_tokens VALUES ('\x24d74a6d17b30c3b795c248ee83450062d0426752e58b1864fa596f1c109c83a', '1c778aee-c82a-4169-886f-abaf33eb7a84', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\xa800906df13ded3311303802f9e00582e0ba543a73824e37bb5390c92a297bab', 'ef74c415-a3d3-46f7-b7e7-e7af654aef07', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('1c778aee-c82a-4169-886f-abaf33eb7a84', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('ef74c415-a3d3-46f7-b7e7-e7af654aef07', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL, NULL, NULL);
+INSERT INTO public.students VALUES ('8037d218-80c6-4d57-b9a5-7afb9f17f377', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL, NULL, NULL);
 
-INSERT INTO public.team_members VALUES ('fc0ecff9-acbd-4993-bd20-0fb521ce7b6d', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'c7bb36c7-2063-46e5-aead-5bc7771bb997', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('c4d3313a-8000-4805-87bf-46833e911b5b', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'f176ca1c-7378-4bba-87a8-e59d226b8cfe', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('54ae9d65-97f6-4a04-a20e-ac52975c91ef', '8037d218-80c6-4d57-b9a5-7afb9f17f377', '0d6e9696-0a3d-4d40-bef2-091392228690', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('bebc5057-9f98-4265-8c35-c0a992e6ded2', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'bd9d8136-0265-4caf-939d-bde4bb1bde85', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', 'c148c7f9-a123-4afb-aa2e-7ca6cd5f9557', 'family', '{numbers,note}', 'sentences', 'week', false, 'c7bb36c7-2063-46e5-aead-5bc7771bb997', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '8037d218-80c6-4d57-b9a5-7afb9f17f377', 'family', '{numbers,note}', 'sentences', 'week', false, '0d6e9696-0a3d-4d40-bef2-091392228690', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -2337,6 +2344,9 @@ ALTER TABLE ONLY public.work_sample_ratings
 
 ALTER TABLE ONLY public.work_samples
     ADD CONSTRAINT work_samples_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.work_samples
+    ADD CONSTRAINT work_samples_stack_id_number_key UNIQUE (stack_id, number);
 
 ALTER TABLE ONLY public.work_state_seen
     ADD CONSTRAINT work_state_seen_pkey PRIMARY KEY (state_id);

@@ -37,7 +37,7 @@ export default function Pages({ loaderData: { id, title, schoolName, pages } }: 
       {pages.length === 0 && <p className="mt-6 text-ink-2">{pagesWords.none}</p>}
       {pages.map((page) => (
         <article key={page.id} className="mt-8 break-after-page border-t border-rule pt-5 last:break-after-auto">
-          <p className="text-small text-ink-2">{[schoolName, title].join(' · ')}</p>
+          <p className="text-small text-ink-2">{[schoolName, title, pagesWords.number(page.number)].join(' · ')}</p>
           <h1 className="text-2xl">{page.name}</h1>
           <div className="mt-3 overflow-x-auto print:overflow-visible">
             <table className="table table-sm [&_td]:align-top [&_th]:align-top">

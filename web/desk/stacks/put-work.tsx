@@ -5,6 +5,7 @@ import { putWorkWords, stacksWords } from './words';
 interface PutWorkProps {
   sample: {
     id: string;
+    number: number;
     studentId: string;
     goalId: string;
     name: string;
@@ -20,7 +21,7 @@ interface PutWorkProps {
 
 /** One student's work sample: whether the work itself is in it, how far it is rated, and what puts the work in. */
 export function PutWork({ sample, isClosed, message }: PutWorkProps) {
-  const { id, studentId, goalId, name, text, fileType, entryId, turns, rated } = sample;
+  const { id, number, studentId, goalId, name, text, fileType, entryId, turns, rated } = sample;
   const isBusy = useNavigation().state !== 'idle';
   const has = [text && putWorkWords.aText, fileType && putWorkWords.files[fileType]].filter(Boolean);
   const state = entryId ? putWorkWords.isEntry : stacksWords.rated(rated, turns);
@@ -31,6 +32,7 @@ export function PutWork({ sample, isClosed, message }: PutWorkProps) {
           to={entryId ? `/students/${studentId}/entries/${entryId}` : `/students/${studentId}/goals/${goalId}/ratings`}
           className="tap min-w-40 grow font-semibold hover:underline"
         >
+          <span className="mr-3 display text-lg">{putWorkWords.number(number)}</span>
           {name}
         </Link>
         <span className="text-small text-ink-2">{has.length > 0 ? has.join(', ') : putWorkWords.nothing}</span>

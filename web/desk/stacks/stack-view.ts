@@ -23,7 +23,7 @@ export async function stackAgreements(db: Database, stack: Stack) {
 /** All of a stack for handing out: each student with what was rated, by whom, every word. */
 export async function stackPages(db: Database, stack: Stack, { discreet }: { discreet: boolean }) {
   const rated = await stackRatings(db, stack);
-  return stack.samples.flatMap(({ id, name, initials }) => {
+  return stack.samples.flatMap(({ id, number, name, initials }) => {
     const found = rated.get(id);
     if (!found || found.ratings.length === 0) return [];
     // On what is handed out a classmate has no name.
@@ -31,7 +31,7 @@ export async function stackPages(db: Database, stack: Stack, { discreet }: { dis
     const names = raterNames(ratings);
     return [
       {
-        ...{ id, name: discreet ? initials : name, raters: names },
+        ...{ id, number, name: discreet ? initials : name, raters: names },
         criteria: sideBySide(found.rubric, ratings).map((one) => ({ ...one, said: spreadWords(one) })),
         words: ratings.flatMap((one, i) => (one.words ? [{ id: one.id, by: names[i] ?? '', words: one.words }] : [])),
       },

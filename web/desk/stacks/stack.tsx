@@ -136,6 +136,7 @@ export default function StackPage({ loaderData, actionData }: Route.ComponentPro
       <FieldMessage messages={problem?.of === 'form' ? [problem.text] : undefined} />
       <section className="mt-6 max-w-3xl">
         <h2 className="text-lg">{stackWords.workSamples}</h2>
+        {!isClosed && <p className="mt-1 text-small text-ink-2">{stackWords.onPaper}</p>}
         <ul className="mt-1">
           {samples.map((sample) => (
             <PutWork

@@ -48,6 +48,7 @@ export const stackWords = {
   nowOpen: 'Open again.',
   putIn: 'Saved.',
   workSamples: 'The work',
+  onPaper: 'Raters see a number, and no name. Write each number on the paper it belongs to before you give it out.',
   raters: 'Raters',
   linksForAll: 'Make links for all',
   newLink: (name: string) => `New link for ${name}`,
@@ -63,6 +64,7 @@ export const stackWords = {
 
 /** `put-work.tsx` */
 export const putWorkWords = {
+  number: (n: number) => `No. ${n}`,
   aText: 'text',
   files: { 'image/jpeg': 'photograph', 'application/pdf': 'PDF' } as Record<string, string>,
   nothing: 'on paper',
@@ -77,6 +79,7 @@ export const putWorkWords = {
 export const pagesWords = {
   pageTitle: 'Pages to hand out · Gentle Margin',
   what: (title: string) => `page of ratings: ${title}`,
+  number: (n: number) => `Work sample No. ${n}`,
   print: (n: number) => `Print ${counted(n, 'page', 'pages')}`,
   none: 'Nothing is rated yet.',
   criterion: 'Criterion',

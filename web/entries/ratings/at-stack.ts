@@ -29,12 +29,12 @@ interface AtSample extends AtStack {
 
 /** The same for one work sample on the list: in one transaction that sees the student whose it is, and is told by no page. */
 export const withErrorsAtSample = <Args extends AtSample, Result>(
-  handler: (args: Args, sample: BehindStack & { number: number; next: string | null }) => Promise<Result>,
+  handler: (args: Args, sample: BehindStack & { next: string | null }) => Promise<Result>,
 ): ((args: Args) => Promise<Result>) =>
   withErrorsAtStack(async (args: Args, list) => {
     const at = list.findIndex(({ sampleId }) => sampleId === args.params.sampleId);
     const sample = list[at];
     if (!sample) throw data(null, { status: 404 });
     const next = [...list.slice(at + 1), ...list.slice(0, at)].find(({ isRated }) => !isRated)?.sampleId ?? null;
-    return asking({ doorTo: sample.studentId }, () => handler(args, { ...sample, number: at + 1, next }));
+    return asking({ doorTo: sample.studentId }, () => handler(args, { ...sample, next }));
   });

@@ -7,7 +7,7 @@ export const loader = withErrorsAtStack(async ({ params }: Route.LoaderArgs, lis
   token: params.token,
   title: list[0]?.title ?? '',
   isClosed: list.some(({ isClosed }) => isClosed),
-  samples: list.map(({ sampleId, isRated }) => ({ id: sampleId, isRated })),
+  samples: list.map(({ sampleId, number, isRated }) => ({ id: sampleId, number, isRated })),
 }));
 
 export const meta: Route.MetaFunction = () => [
@@ -24,13 +24,13 @@ export default function StackList({ loaderData: { token, title, isClosed, sample
       <p className="mt-1 text-ink-2">{stackListWords.rated(rated, samples.length)}</p>
       {isClosed && <p className="mt-4 alert block">{stackListWords.closed}</p>}
       <ol className="mt-5 grid gap-2">
-        {samples.map(({ id, isRated }, at) => (
+        {samples.map(({ id, number, isRated }) => (
           <li key={id}>
             <Link
               to={`/stack/${token}/${id}`}
               className="flex min-h-14 items-center justify-between rounded-box border border-rule bg-sheet px-4 py-2 hover:bg-wash"
             >
-              <span className="display text-lg">{stackListWords.sample(at + 1)}</span>
+              <span className="display text-lg">{stackListWords.sample(number)}</span>
               <span className="text-small text-ink-2">{isRated ? stackListWords.isRated : stackListWords.open}</span>
             </Link>
           </li>

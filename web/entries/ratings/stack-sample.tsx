@@ -47,7 +47,11 @@ export default function StackSample({ loaderData, actionData }: Route.ComponentP
           {stackSampleWords.allOf(title)}
         </Link>
         <h1 className="text-2xl">{stackListWords.sample(number)}</h1>
-        <TheWork text={text} file={fileType === null ? null : { type: fileType, href: `/stack/${token}/${id}/file` }} />
+        <TheWork
+          number={number}
+          text={text}
+          file={fileType === null ? null : { type: fileType, href: `/stack/${token}/${id}/file` }}
+        />
       </div>
       <div>
         {isClosed ? (

@@ -3,10 +3,12 @@ import { theWorkWords } from './words';
 interface TheWorkProps {
   text: string | null;
   file: { type: string; href: string } | null;
+  /** What stands on its paper. */
+  number: number;
 }
 
 /** The work itself, in view: its photograph, its PDF, its text. */
-export function TheWork({ text, file }: TheWorkProps) {
+export function TheWork({ text, file, number }: TheWorkProps) {
   return (
     <div className="mt-4 grid gap-4">
       {file?.type === 'image/jpeg' && (
@@ -20,7 +22,7 @@ export function TheWork({ text, file }: TheWorkProps) {
         </a>
       )}
       {text && <p className="rounded-box border border-rule bg-sheet p-4 whitespace-pre-line">{text}</p>}
-      {!text && !file && <p className="text-ink-2">{theWorkWords.none}</p>}
+      {!text && !file && <p className="text-ink-2">{theWorkWords.none(number)}</p>}
     </div>
   );
 }

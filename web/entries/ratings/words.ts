@@ -64,7 +64,7 @@ export const ratingsWords = {
 export const stackListWords = {
   pageTitle: 'Work samples to rate · Gentle Margin',
   rated: (n: number, of: number) => `${n} of ${of} rated`,
-  sample: (n: number) => `Work sample ${n}`,
+  sample: (n: number) => `Work sample No. ${n}`,
   isRated: 'rated · change',
   open: 'rate',
   closed: 'It is closed: nothing is rated any more. Thank you.',
@@ -81,5 +81,6 @@ export const stackSampleWords = {
 export const theWorkWords = {
   photograph: 'The work, as a photograph',
   openPdf: 'Open the work (PDF)',
-  none: 'The work itself is not here. You have it before you.',
+  none: (number: number) =>
+    `This one is on paper: take the one with the number ${number} on it. None has that number? Ask whoever gave you the link.`,
 };

@@ -58,8 +58,8 @@ export const preferencesOf = async (request: Request): Promise<Preferences> =>
 export const toast = z.object({
   text: z.string(),
   link: z.object({ to: z.string(), label: z.string() }).optional(),
-  /** What was saved just now and can be taken back with one tap: of whom, and which. */
-  undo: z.object({ studentId: z.string(), ids: z.array(z.string()) }).optional(),
+  /** What was saved just now and can be taken back with one tap: which, and where that is said. */
+  undo: z.object({ at: z.string(), ids: z.array(z.string()) }).optional(),
 });
 export type Toast = z.infer<typeof toast>;
 
@@ -70,7 +70,7 @@ const MOST_UNDONE = 20;
 
 /** What was saved just now, as it can be taken back with one tap. */
 export const undoOf = (studentId: string, ids: readonly string[]): Pick<Toast, 'undo'> =>
-  ids.length > MOST_UNDONE ? {} : { undo: { studentId, ids: [...ids] } };
+  ids.length > MOST_UNDONE ? {} : { undo: { at: `/students/${studentId}/undo`, ids: [...ids] } };
 
 /** The header that makes the next page say a sentence. */
 export async function sayNext(said: Toast): Promise<Headers> {

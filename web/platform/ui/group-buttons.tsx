@@ -22,10 +22,9 @@ export function GroupButtons({ students, within, onChoose }: GroupButtonsProps) 
   };
   return (
     <p className="flex flex-wrap items-center gap-2 text-small">
-      {groupButtonsWords.wholeGroup}
       {groups.map((group) => (
         <button key={group} type="button" className="btn btn-sm" onClick={() => choose(group)}>
-          {group}
+          {groupButtonsWords.all(group)}
         </button>
       ))}
     </p>

@@ -42,10 +42,10 @@ export default function ToastView({ toast, isOpen, onOpenChange }: ToastViewProp
 }
 
 /** Takes back what was saved just now. Its own sentence takes the place of this one. */
-function Undo({ studentId, ids, onDone }: NonNullable<Toast['undo']> & { onDone: () => void }) {
+function Undo({ at, ids, onDone }: NonNullable<Toast['undo']> & { onDone: () => void }) {
   const submit = useSubmit();
   const undo = () => {
-    void submit({ ids: ids.join('.') }, { method: 'post', action: `/students/${studentId}/undo`, navigate: false });
+    void submit({ ids: ids.join('.') }, { method: 'post', action: at, navigate: false });
     onDone();
   };
   return (

@@ -115,7 +115,7 @@ export const firstStepsWords = {
 
 /** `group-buttons.tsx` */
 export const groupButtonsWords = {
-  wholeGroup: 'Choose a whole group:',
+  all: (group: string) => `All of ${group}`,
 };
 
 /** `on-its-way.tsx` */

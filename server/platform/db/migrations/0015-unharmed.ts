@@ -66,9 +66,40 @@ const told = `
 /** Who came in with a roster that was undone, before anything was recorded of them: on no list, and nobody's namesake. */
 const undone = `alter table students add column undone_at timestamptz;`;
 
+/** Work samples of a set by number, which stands on paper too; in no order of whose they are. */
+const numbered = `
+  alter table work_samples add column number int check (number > 0);
+  update work_samples w set number = n.number
+    from (select id, row_number() over (partition by stack_id order by id) as number from work_samples where stack_id is not null) n
+   where n.id = w.id;
+  alter table work_samples add check ((number is null) = (stack_id is null)), add unique (stack_id, number);
+`;
+
+/**
+ * A goal of which nothing was recorded may go (`delete_unused_goal`), with what hangs on it: the roles of the application may delete none of
+ * these rows themselves.
+ */
+const unusedGoals = `
+  create or replace function refuse_removal() returns trigger language plpgsql as $$
+    begin
+      if tg_level = 'ROW' and destroys() then
+        if tg_op = 'DELETE' then return old; end if;
+        return new;
+      end if;
+      if tg_level = 'ROW' and tg_op = 'DELETE' and tg_table_name in ('goals', 'goal_measures', 'goal_revisions')
+         and current_setting('app.deletes_goal', true) = coalesce(to_jsonb(old) ->> 'goal_id', to_jsonb(old) ->> 'id') then
+        return old;
+      end if;
+      raise exception 'What was recorded is not removed (%).', tg_table_name using errcode = 'restrict_violation';
+    end
+  $$;
+`;
+
 export async function up(db: Knex): Promise<void> {
   await db.raw(quietTriggers);
   await db.raw(devices);
   await db.raw(told);
   await db.raw(undone);
+  await db.raw(numbered);
+  await db.raw(unusedGoals);
 }
