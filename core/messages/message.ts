@@ -33,6 +33,7 @@ export const messageStates = [
   'uncertain',
   'stopped',
   'failed',
+  'notSetUp',
 ] as const;
 export type MessageState = (typeof messageStates)[number];
 export const stateWords: Record<MessageState, { label: string; about: string }> = {
@@ -43,6 +44,7 @@ export const stateWords: Record<MessageState, { label: string; about: string }> 
   bounced: { label: 'Bounced', about: 'the mail server would not take it' },
   uncertain: { label: 'Delivery unknown', about: 'we stopped while it was being handed over' },
   stopped: { label: 'Not sent', about: 'it was stopped before it left' },
+  notSetUp: { label: 'Not sent: email is not set up', about: 'no mail server is named, so nothing left' },
   failed: { label: 'Failed', about: 'we could not hand it over, however often we tried' },
 };
 

@@ -308,7 +308,7 @@ async function evidenceAsSeen(
   return Object.fromEntries(Object.entries(all).map(([entryId, list]) => [entryId, renamed(list)]));
 }
 
-/** Whether a reader is shown this entry at all. */
+/** Whether a reader is shown this entry at all: whether it stands in their report, with something in it that they are shown. */
 export async function canReadEntry(
   db: Database,
   studentId: StudentAccess<'read'>,
@@ -316,7 +316,9 @@ export async function canReadEntry(
   reader: Reader,
   entryId: string,
 ): Promise<boolean> {
-  return (await entriesAsSeen(db, studentId, goals, reader, [entryId])).length > 0;
+  const all = { only: null, find: '', page: 'all', day: null, oldestFirst: false } as const;
+  const isListed = (await listEntries(db, studentId, reader, all)).some(({ id }) => id === entryId);
+  return isListed && (await entriesAsSeen(db, studentId, goals, reader, [entryId])).length > 0;
 }
 
 /** So many of what is new are listed; how many there are is said. */

@@ -21,6 +21,8 @@ export interface MailServer {
   from: string;
   /** Whether it takes a message with the same Message-ID only once: then one that may have been handed over is handed over again. */
   takesOnce: boolean;
+  /** Whether what it takes leaves for people: the one that ships with the product keeps it. Left out where it does. */
+  keepsAll?: boolean;
 }
 
 interface Surroundings {
@@ -111,8 +113,12 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
   await untilWritten(
     () =>
       db.transaction(async (trx) => {
-        const sent = { state: 'sent', sent_at: now, reason: null, sent_subject: subject, sent_body: body };
-        if ((await settle(sent, trx)) > 0) await recordSending(trx, message, now);
+        const kept = { reason: null, sent_subject: subject, sent_body: body };
+        // Of a real school nothing was told to anybody by what the test mail server got; in a demo it plays the world outside.
+        if (mailServer.keepsAll && !around.school.isDemo) await settle({ ...kept, state: 'notSetUp' }, trx);
+        else if ((await settle({ ...kept, state: 'sent', sent_at: now }, trx)) > 0) {
+          await recordSending(trx, message, now);
+        }
       }),
     around,
   );

@@ -21,7 +21,8 @@ import { recordSession } from '../entries/record';
 import { Invalid, NotFound } from '../platform/failures';
 import { requireSchoolAdmin } from '../school/administrators';
 import { type School, schoolOf } from '../school/school';
-import { findShareLink, makeShareLink, tryPasscode } from '../sharing/share-links';
+import { recordAccess } from '../sharing/access-log';
+import { findShareLink, makeShareLink, shareLinksOf, tryPasscode } from '../sharing/share-links';
 import { saveVisibilityRules } from '../sharing/visibility';
 import { collectMessages, nextDigestAt } from './collect';
 import { deliver, dueMessages, settleInterrupted } from './deliver';
@@ -103,6 +104,33 @@ beforeEach(async () => {
 });
 
 describe('messages at each entry', () => {
+  it('are not sent where no mail server is set up: what the test mail server keeps has reached nobody', async () => {
+    await tell('entry');
+    await observe();
+    await collectMessages(fresh.db, await theTestSchool(), now);
+    const deliverAll = async (isDemo: boolean) => {
+      const school = { ...theSchoolOfIt, isDemo };
+      const kept = { ...around(), school, mailServer: { ...mailServer, keepsAll: true } };
+      for (const { id } of await dueMessages(fresh.db, now)) await deliver(fresh.db, id, kept);
+    };
+    const sent = () => fresh.db('access_log').where({ link_id: link, how: 'sent' });
+    await deliverAll(false);
+    expect([await states(), await sent()]).toEqual([['notSetUp'], []]);
+    await fresh.db('messages').update({ state: 'waiting' });
+    await deliverAll(true);
+    expect(await states()).toEqual(['sent']);
+    // What was sent to a reader was not opened by them.
+    expect(await sent()).toHaveLength(1);
+    const [way] = await shareLinksOf(fresh.db, actorOf(school.manager), school.student).then((all) =>
+      all.filter(({ id }) => id === link),
+    );
+    expect(way).toMatchObject({ readings: 0, lastReadAt: null });
+    const opening = { studentId: school.student, what: 'report', how: 'opened' } as const;
+    await recordAccess(fresh.db, { linkId: link }, opening, now);
+    const ways = await shareLinksOf(fresh.db, actorOf(school.manager), school.student);
+    expect(ways.find(({ id }) => id === link)).toMatchObject({ readings: 1, lastReadAt: now });
+  });
+
   it('leave once, with what this reader may see and a link of their own', async () => {
     await tell('entry');
     await observe('A private word');

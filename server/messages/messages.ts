@@ -86,7 +86,7 @@ export async function sendAgain(
     if (!message?.student_id) throw new NotFound('No such message.');
     await requireStudent(trx, actor, message.student_id, 'share');
     if (await trx('messages').where({ again_of: id }).first('id')) return;
-    if (!['bounced', 'uncertain', 'stopped', 'failed'].includes(message.state)) {
+    if (!['bounced', 'uncertain', 'stopped', 'failed', 'notSetUp'].includes(message.state)) {
       throw new Invalid({ email: 'This message did not come back.' });
     }
     const { seq: _, sent_subject: __, sent_body: ___, ...content } = message;

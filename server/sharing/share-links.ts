@@ -42,6 +42,7 @@ const shareLinkRow = z.object({
   hasStopped: z.boolean(),
   /** What the reader needs it for. */
   purpose: z.string(),
+  /** How often they opened something, and when last: what was sent to them is no reading. */
   readings: z.number(),
   lastReadAt: z.date().nullable(),
 });
@@ -59,7 +60,7 @@ export async function shareLinksOf(db: Database, actor: Actor, studentId: string
             l.purpose, l.email, l.frequency, l.stopped_at is not null as "hasStopped", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
        from share_links l join people p on p.id = l.created_by
        left join (select link_id, count(*) as n, max(at) as last from access_log
-                   where student_id = :studentId group by link_id) r on r.link_id = l.id
+                   where student_id = :studentId and how = 'opened' group by link_id) r on r.link_id = l.id
       where l.student_id = :studentId
       order by l.withdrawn_at is not null, l.ends_on < :today, l.created_at desc`,
     { studentId, today: actor.today },

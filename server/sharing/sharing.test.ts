@@ -245,7 +245,17 @@ describe('the individual report', () => {
       expect(entries).toMatchObject([{ id, kind: 'reflection' }]);
       expect(threads[id]).toMatchObject([{ text: 'I like planting.', kind: 'reflection' }]);
     }
-    expect((await report({ ...family(), kind: 'specialist' })).entries).toEqual([]);
+    const specialist = { ...family(), kind: 'specialist' } as Reader;
+    expect((await report(specialist)).entries).toEqual([]);
+    // Who knows its id reads no more than that, and answers nothing that is hidden.
+    const goals = await goalsOf(fresh.db, [school.student]);
+    const reads = (reader: Reader) => canReadEntry(fresh.db, school.student, goals, reader, id);
+    expect([await reads(team), await reads(family()), await reads(specialist)]).toEqual([true, true, false]);
+    const hidden = { hidden_at: now, hidden_by: school.manager, hidden_reason: 'Names another child.' };
+    await fresh.db('comments').where({ id }).update(hidden);
+    expect([await reads(team), await reads(family())]).toEqual([true, false]);
+    await expect(speak(byFamily(), id, 'I heard of it', { reader: family() })).rejects.toThrow(NotFound);
+    await fresh.db('comments').where({ id }).update({ hidden_at: null, hidden_by: null, hidden_reason: null });
   });
 });
 

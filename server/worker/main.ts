@@ -31,6 +31,7 @@ const mailServer: MailServer = {
   } as TransportOptions),
   from: config.SMTP_FROM,
   takesOnce: config.SMTP_URL === undefined,
+  keepsAll: config.SMTP_URL === undefined,
 };
 
 /** Says what went wrong, without the values that a query or a message held. */

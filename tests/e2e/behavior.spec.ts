@@ -235,10 +235,12 @@ test('counts make a rate, none occurred among them; two observers of a window ar
   await settled(page);
   await page.getByRole('button', { name: 'Correct entry' }).click();
   await page.getByLabel('How often').fill('5');
+  await page.getByLabel('Part of the day').selectOption('Lunch');
+  await page.getByLabel('Observer').selectOption({ label: 'P. Ibarra' });
   await page.getByLabel('Why is it corrected?').fill('Checked my strokes.');
   await page.getByRole('button', { name: 'Save the correction' }).click();
   await expectToast(page, 'Corrected. What it said before is kept.');
-  await expect(page.getByRole('main')).toContainText('Calls out: 5 times in 2 h observed (Afternoon work).');
+  await expect(page.getByRole('main')).toContainText('Calls out: 5 times in 2 h observed (Lunch).');
   expect(await axeFindings(page)).toEqual([]);
 
   // Two watched from ten to half past: the first noted at 10:03 and 10:21, the second beside her at 10:05 only.

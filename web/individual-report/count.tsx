@@ -26,12 +26,13 @@ import type { EntryVersion } from '../entries/change-messages';
 import { Correction } from '../entries/correction';
 import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
 import { messagesIn } from '../entries/incidents/recorded';
+import { incidentScreenOf } from '../entries/incidents/recording';
 import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
-import { LabelledInput } from '../platform/ui/labelled';
+import { LabelledInput, LabelledSelect } from '../platform/ui/labelled';
 import { Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
@@ -53,7 +54,8 @@ function versionOf(count: BehaviorCount, { choices }: Naming, timeZone: string, 
 }
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now, discreet } = personOf(context);
+  const asker = personOf(context);
+  const { actor, school, now, discreet } = asker;
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
   const count = await countOf(database(), studentId, idFrom(params.countId));
@@ -62,15 +64,26 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     historyOfCount(database(), count.id),
   ]);
   const naming = namingOf(discreet ? discreetChoices(stored) : stored);
+  const { offered, people, timetable } = await incidentScreenOf(database(), asker, student, [count.behaviorId]);
+  const parts = [...new Set([...timetable.map(({ part }) => part), ...(count.part ? [count.part] : [])])];
   return {
     student: headerStudent(student, { discreet }),
     count: discreet ? { ...count, note: '' } : count,
     title: naming.choices.get(count.behaviorId)?.name ?? '?',
     versions: [...history, count].map((version) => versionOf(version, naming, school.timeZone, discreet)),
     // With its note hidden it cannot be corrected without losing the note.
+    offered: {
+      behaviors: offered.behavior,
+      people: withObserver(people, count),
+      parts: parts.map((part) => ({ id: part, name: part })),
+    },
     mayChange: !count.isWithdrawn && !discreet && canChangeEntry(student, actor, count, now),
   };
 });
+
+/** Who may have counted: the support team, and whoever it was, who may have left. */
+const withObserver = (people: { id: string; name: string }[], { observerId, observerName }: BehaviorCount) =>
+  people.some(({ id }) => id === observerId) ? people : [...people, { id: observerId, name: observerName }];
 
 const change = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('correct') }).loose(),
@@ -113,7 +126,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 export const meta: Route.MetaFunction = () => [{ title: countWords.pageTitle }];
 
 export default function CountPage({
-  loaderData: { student, count, title, versions, mayChange },
+  loaderData: { student, count, title, versions, offered, mayChange },
 }: Route.ComponentProps) {
   const now = defined(versions.at(-1));
   const path = `/students/${student.id}/counts/${count.id}`;
@@ -143,34 +156,32 @@ export default function CountPage({
         <RecordChanges
           action={path}
           version={count.version}
-          correcting={(close) => <CorrectCount action={path} count={count} onDone={close} />}
+          correcting={(close) => <CorrectCount action={path} count={count} offered={offered} onDone={close} />}
         />
       )}
     </Page>
   );
 }
 
-function CorrectCount({ action, count, onDone }: { action: string; count: BehaviorCount; onDone: () => void }) {
+interface CorrectCountProps {
+  action: string;
+  count: BehaviorCount;
+  offered: Route.ComponentProps['loaderData']['offered'];
+  onDone: () => void;
+}
+
+function CorrectCount({ action, count, offered, onDone }: CorrectCountProps) {
+  const { behaviorId, part, observerId, on, time, seconds, note } = count;
   const [fields, setFields] = useState({
-    ...{ on: count.on, time: count.time },
+    ...{ behaviorId, part, observerId, on, time, note },
     ...{ count: String(count.count), minutes: String(count.minutes) },
   });
+  const change = (changes: Partial<typeof fields>) => setFields((before) => ({ ...before, ...changes }));
   const numberIn = (text: string) => (text.trim() === '' ? null : Number(text.trim().replace(',', '.')));
-  const content = () => {
-    const { behaviorId, part, seconds, note, observerId } = count;
-    const { on, time, minutes } = fields;
-    return {
-      behaviorId,
-      part,
-      seconds,
-      note,
-      observerId,
-      on,
-      time,
-      count: numberIn(fields.count),
-      minutes: numberIn(minutes),
-    };
-  };
+  const content = () => ({
+    ...{ ...fields, seconds },
+    ...{ count: numberIn(fields.count), minutes: numberIn(fields.minutes) },
+  });
   const inputs = [
     { name: 'on', label: countWords.date, type: 'date' },
     { name: 'time', label: countWords.from, type: 'time' },
@@ -180,16 +191,48 @@ function CorrectCount({ action, count, onDone }: { action: string; count: Behavi
   return (
     <Correction what="count" action={action} version={count.version} content={content} onDone={onDone}>
       {(messages) => (
-        <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-          {inputs.map(({ name, ...input }) => (
-            <LabelledInput
-              key={name}
-              {...input}
-              value={fields[name]}
-              message={messages[name] ?? (name === 'minutes' ? messages.seconds : undefined)}
-              onChange={(value) => setFields({ ...fields, [name]: value })}
+        <div className="grid gap-3">
+          <div className="grid gap-3 sm:grid-cols-3">
+            <LabelledSelect
+              label={countWords.behavior}
+              value={fields.behaviorId}
+              options={offered.behaviors}
+              message={messages.behaviorId}
+              onChange={(id) => change({ behaviorId: id ?? behaviorId })}
             />
-          ))}
+            <LabelledSelect
+              label={countWords.part}
+              value={fields.part}
+              none={countWords.noPart}
+              options={offered.parts}
+              message={messages.part}
+              onChange={(id) => change({ part: id })}
+            />
+            <LabelledSelect
+              label={countWords.observer}
+              value={fields.observerId}
+              options={offered.people}
+              message={messages.observerId}
+              onChange={(id) => change({ observerId: id ?? observerId })}
+            />
+          </div>
+          <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+            {inputs.map(({ name, ...input }) => (
+              <LabelledInput
+                key={name}
+                {...input}
+                value={fields[name]}
+                message={messages[name] ?? (name === 'minutes' ? messages.seconds : undefined)}
+                onChange={(value) => change({ [name]: value })}
+              />
+            ))}
+          </div>
+          <LabelledInput
+            label={countWords.note}
+            value={fields.note}
+            message={messages.note}
+            onChange={(value) => change({ note: value })}
+          />
         </div>
       )}
     </Correction>

@@ -53,7 +53,7 @@ function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: b
     note: discreet ? '' : noteWithFidelity(noteWithDataWords(entry.note, entry.outcome.data), entry.fidelity),
     tones: tonesOf(measure, entry.outcome),
     written: `${entry.changedByName ?? entry.recordedByName}, ${shortDate(on)} ${time}`,
-    why: entry.changeReason,
+    why: discreet ? null : entry.changeReason,
     isWithdrawn: entry.isWithdrawn,
   };
 }

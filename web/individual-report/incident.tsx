@@ -60,7 +60,7 @@ function versionOf(incident: StoredIncident, naming: Naming, timeZone: string, d
     note: discreet ? '' : incident.note,
     tones: [],
     written: `${incident.changedByName ?? incident.recordedByName}, ${shortDate(on)} ${time}`,
-    why: incident.changeReason,
+    why: discreet ? null : incident.changeReason,
     isWithdrawn: incident.isWithdrawn,
   };
 }

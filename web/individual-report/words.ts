@@ -30,6 +30,10 @@ export const countWords = {
   from: 'From',
   howOften: 'How often',
   minutesWatched: 'Minutes watched',
+  part: 'Part of the day',
+  noPart: 'none',
+  observer: 'Observer',
+  note: 'Note',
 };
 
 /** `note.tsx` */

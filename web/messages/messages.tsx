@@ -21,6 +21,7 @@ import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import { requireSchoolAdmin } from '~/server/school/administrators';
 import { formOf } from '../platform/http/form-of';
+import { isWithoutMail } from '../platform/http/mail-leaves';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
@@ -28,6 +29,7 @@ import { FieldMessage } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/messages';
+import { NoMail } from './no-mail';
 import { messagesWords } from './words';
 
 const SHOWN = 300;
@@ -50,6 +52,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
     counts,
     limit,
     setsUp: person.isSchoolAdmin,
+    isWithoutMail: isWithoutMail(school),
     messages: messages.map(
       ({ studentShortName, studentInitials, toName, toEmail, madeAt, sentAt, notBefore, sent, ...message }) => ({
         ...message,
@@ -150,6 +153,7 @@ export default function Post({ loaderData }: Route.ComponentProps) {
           ? messagesWords.noMessageHasBeenMade
           : messagesWords.aboutTheStudentsWhoseReport(counted(total, 'message', 'messages'))}
       </p>
+      <NoMail isWithoutMail={loaderData.isWithoutMail} />
       <nav aria-label={messagesWords.messagesByState} className="mt-4 flex flex-wrap gap-2 text-small">
         {[null, ...messageStates.filter((one) => counts[one])].map((one) => {
           const next = new URLSearchParams(search);
@@ -176,7 +180,7 @@ export default function Post({ loaderData }: Route.ComponentProps) {
   );
 }
 
-const needsAPerson: MessageState[] = ['bounced', 'uncertain', 'failed'];
+const needsAPerson: MessageState[] = ['bounced', 'uncertain', 'failed', 'notSetUp'];
 
 function PostedLine({ message }: { message: Posted }) {
   const { state, kind, student, studentId, toName, toEmail, reason, at, next, sent, isReplaced } = message;

@@ -22,6 +22,12 @@ export const messageTemplatesWords = {
   useTheStandardText: 'Use the standard text',
 };
 
+/** `no-mail.tsx` */
+export const noMailWords = {
+  notSetUp:
+    'Email is not set up for this school, so no message is sent. Give links yourself, or ask the person who runs Gentle Margin here to set up a mail server.',
+};
+
 /** `messages.tsx` */
 export const messagesWords = {
   aReader: 'A reader',
@@ -103,6 +109,7 @@ export const testMailWords = {
 /** `write.tsx` */
 export const writeWords = {
   theMessageWillBeSent: 'The message will be sent.',
+  notSent: 'Saved, but not sent: email is not set up.',
   seeMessages: 'See messages',
   pageTitle: (shortName: string) => `A message about ${shortName} · Gentle Margin`,
   aMessage: 'A message',

@@ -11,6 +11,7 @@ import { shareLinksOf } from '~/server/sharing/share-links';
 import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { isWithoutMail } from '../platform/http/mail-leaves';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
@@ -25,6 +26,7 @@ import { ReadersNav } from '../sharing/sharing-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/write';
+import { NoMail } from './no-mail';
 import { writeWords } from './words';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
@@ -44,6 +46,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const values = await valuesFor(database(), about, { kind: 'team', shows: new Set() }, school);
   return {
     student: headerStudent(student, { discreet: false }),
+    isWithoutMail: isWithoutMail(school),
     readers: readers.map(({ id, readerName, email }) => ({
       id,
       name: `${readerName}, ${email}`,
@@ -56,7 +59,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
 });
 
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = personOf(context);
+  const { actor, now, school } = personOf(context);
   const studentId = idFrom(params.studentId);
   await requireStudent(database(), actor, studentId, 'share');
   const { refused } = await submitted(await formOf(request), letterInput, (input) =>
@@ -65,7 +68,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   if (refused) return refused;
   throw redirect(`/students/${studentId}/sharing/links`, {
     headers: await sayNext({
-      text: writeWords.theMessageWillBeSent,
+      text: isWithoutMail(school) ? writeWords.notSent : writeWords.theMessageWillBeSent,
       link: { to: '/messages', label: writeWords.seeMessages },
     }),
   });
@@ -114,6 +117,7 @@ function OpenWrite({ loaderData, actionData }: Opened) {
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
       <h2 className="mt-5 text-2xl">{writeWords.writeAMessage}</h2>
+      <NoMail isWithoutMail={loaderData.isWithoutMail} />
       {readers.length === 0 ? (
         <p className="py-6 text-ink-2">
           {writeWords.noReaderHasAnEmail}{' '}

@@ -20,8 +20,10 @@ import {
   withdrawShareLink,
 } from '~/server/sharing/share-links';
 import { requireStudent } from '~/server/students/students';
+import { NoMail } from '../messages/no-mail';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { isWithoutMail } from '../platform/http/mail-leaves';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
@@ -46,6 +48,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,
+    isWithoutMail: isWithoutMail(school),
     ...endsOfLink(student.plan, actor.today),
     links: links.map(({ createdAt, withdrawnAt, lastReadAt, lockedAt, ...link }) => ({
       ...link,
@@ -126,6 +129,7 @@ export default function ShareLinks({ loaderData, actionData }: Route.ComponentPr
       <ReadersNav studentId={student.id} />
       {answer?.made && <MadeLink made={answer.made} />}
       <h2 className="mt-5 text-2xl">{shareLinksWords.shareLinks}</h2>
+      <NoMail isWithoutMail={loaderData.isWithoutMail} />
       <p className="mt-1 text-small text-ink-2">
         {shareLinksWords.linksForReadersFromOutside}{' '}
         <Link to={`/students/${student.id}/sharing/visibility`} className="link">

@@ -648,7 +648,7 @@ export interface MessagesRow {
   own_body: string | null;
   sent_subject: string | null;
   sent_body: string | null;
-  state: 'waiting' | 'held' | 'sending' | 'sent' | 'bounced' | 'uncertain' | 'stopped' | 'failed';
+  state: 'waiting' | 'held' | 'sending' | 'sent' | 'bounced' | 'uncertain' | 'stopped' | 'failed' | 'notSetUp';
   reason: string | null;
   not_before: Date;
   attempts: number;

@@ -95,6 +95,12 @@ const unusedGoals = `
   $$;
 `;
 
+/** A message for which there is no mail server was not sent. */
+const notSetUp = `
+  alter table messages drop constraint messages_state_check, add constraint messages_state_check
+    check (state in ('waiting', 'held', 'sending', 'sent', 'bounced', 'uncertain', 'stopped', 'failed', 'notSetUp'));
+`;
+
 export async function up(db: Knex): Promise<void> {
   await db.raw(quietTriggers);
   await db.raw(devices);
@@ -102,4 +108,5 @@ export async function up(db: Knex): Promise<void> {
   await db.raw(undone);
   await db.raw(numbered);
   await db.raw(unusedGoals);
+  await db.raw(notSetUp);
 }
