@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { countsByPerson, countsByWeek, lastWeeks, schoolDaysInWeek, silenceOf } from './coverage';
+import { isDue } from './due';
 
 // In 2026 the fourth Thursday of November is the 26th.
 const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-11-25', last: '2026-11-27' }] };
@@ -17,6 +18,23 @@ describe('coverage', () => {
     expect(silenceOf(goal, { calendar, today })).toEqual({ lastOn: '2026-11-20', schoolDays: 2, isLong: false });
     expect(silenceOf({ ...goal, plannedGap: 2 }, { calendar, today }).isLong).toBe(true);
     expect(silenceOf({ ...goal, lastOn: null }, { calendar, today })).toMatchObject({ schoolDays: 7, isLong: true });
+    // One that began today is not late; a new one is when its first due day has passed.
+    const began = (startsOn: string, plannedGap: number | null = null) =>
+      silenceOf({ lastOn: null, startsOn, plannedGap }, { calendar, today }).isLong;
+    expect([began(today), began(today, 1), began('2026-11-18'), began('2026-11-17')]).toEqual([
+      false,
+      false,
+      false,
+      true,
+    ]);
+    const due = (startsOn: string, plannedGap: number | null) =>
+      isDue({ lastOn: null, startsOn, plannedGap }, { calendar, today });
+    expect([due(today, 1), due(today, null), due('2026-11-18', null), due('2026-11-19', null)]).toEqual([
+      true,
+      false,
+      true,
+      false,
+    ]);
     expect(silenceOf({ ...goal, lastOn: '2026-11-24' }, { calendar, today: '2026-11-27' }).schoolDays).toBe(0);
   });
 

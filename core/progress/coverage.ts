@@ -1,7 +1,7 @@
 import { addDays, type IsoDate, mondayOf } from '../calendar/iso-date';
 import { countSchoolDays, type SchoolCalendar, schoolDaysSince } from '../calendar/school-days';
 import { sum } from '../statistics/spread';
-import { isDue } from './due';
+import { isDue, USUAL_GAP } from './due';
 
 /** The Mondays of the last weeks, the present one last. */
 export function lastWeeks(today: IsoDate, weeks: number): IsoDate[] {
@@ -27,9 +27,11 @@ export function silenceOf(
   goal: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null },
   { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
 ): Silence {
-  const { lastOn, startsOn } = goal;
+  const { lastOn, startsOn, plannedGap } = goal;
   const days = lastOn === null ? countSchoolDays(startsOn, today, calendar) : schoolDaysSince(lastOn, today, calendar);
-  return { lastOn, schoolDays: days, isLong: isDue(goal, { calendar, today }) };
+  // Of one without an entry nothing is missing on its first due day yet.
+  const isNew = lastOn === null && days <= (plannedGap ?? USUAL_GAP);
+  return { lastOn, schoolDays: days, isLong: !isNew && isDue(goal, { calendar, today }) };
 }
 
 /** How many entries there are of something in each of some weeks. */

@@ -138,17 +138,27 @@ describe('met', () => {
     expect(decision).toMatchObject({
       is: 'metHolding',
       label: 'Met, holding',
-      reason: 'First met on Sep 4, and still met since: 3 of the last 4 days.',
+      reason: 'First met on Sep 4, and met now: 3 of the last 4 days.',
     });
+  });
+
+  it('is said to be met now only where it is: what has not lapsed may have been met last long ago', () => {
+    const { decision } = judge(from('2026-09-02', [9, 8, 8, 6, 7, 9, 7]), '2026-09-09');
+    expect(decision).toMatchObject({
+      is: 'metHolding',
+      reason: 'First met on Sep 4, last met on Sep 5: 1 of the last 4 days.',
+    });
+    const once = judge(from('2026-09-02', [9, 8, 8, 6, 6]), '2026-09-07');
+    expect(once.decision.reason).toBe('First met on Sep 4, last met on Sep 5: 2 of the last 4 days.');
   });
 
   it('is not holding when the last days, pooled, lie short of the target beyond chance', () => {
     // 12 of 40: the Wilson interval ends at .454.
     const { decision, mastery } = judge(from('2026-09-02', [9, 8, 8, 3, 3, 3, 3]), '2026-09-09');
-    expect(mastery).toMatchObject({ metOn: '2026-09-04', holding: false, notHoldingSince: '2026-09-06' });
+    expect(mastery).toMatchObject({ metOn: '2026-09-04', holding: false, lastMetOn: '2026-09-05' });
     expect(decision).toMatchObject({
       is: 'metNotHolding',
-      reason: 'First met on Sep 4, but not since Sep 6: 0 of the last 4 days.',
+      reason: 'First met on Sep 4, last met on Sep 5: 0 of the last 4 days.',
     });
   });
 
@@ -240,8 +250,9 @@ describe('due', () => {
     expect(due('2026-09-01', null, '2026-09-08')).toBe(true);
   });
 
-  it('is at once for a goal never observed, and never before it begins', () => {
-    expect(due(null, null, '2026-09-01')).toBe(true);
-    expect(due(null, null, '2026-08-31')).toBe(false);
+  it('is, for a goal never observed, when its gap with its first day has passed, and never before it begins', () => {
+    // September 7 is Labor Day only where the calendar says so.
+    expect([due(null, 1, '2026-09-01'), due(null, 1, '2026-08-31')]).toEqual([true, false]);
+    expect([due(null, null, '2026-09-03'), due(null, null, '2026-09-07')]).toEqual([false, true]);
   });
 });

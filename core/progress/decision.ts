@@ -105,10 +105,16 @@ function metDecision(evidence: Evidence): Found | null {
     criterion?.rule.kind === 'inARow'
       ? `${mastery.passing} in a row at the end`
       : `${mastery.passing} of the last ${daysOf(evidence, mastery.looked)}`;
-  if (mastery.notHoldingSince) {
-    return { is: 'metNotHolding', reason: `${first}, but not since ${shortDate(mastery.notHoldingSince)}: ${now}.` };
-  }
-  return { is: 'metHolding', reason: `${first}, and still met since: ${now}.` };
+  // What was once met and has not lapsed need not be met by what is looked at now: then it is neither said to be met still, nor not.
+  const isMetNow = mastery.lastMetOn === lastOn;
+  const said =
+    mastery.lastMetOn && !isMetNow
+      ? mastery.lastMetOn === mastery.metOn
+        ? `Met on ${shortDate(mastery.metOn)} only`
+        : `${first}, last met on ${shortDate(mastery.lastMetOn)}`
+      : `${first}, and met now`;
+  const reason = `${said}: ${now}.`;
+  return { is: mastery.holding ? 'metHolding' : 'metNotHolding', reason };
 }
 
 function recencyDecision(evidence: Evidence): Found | null {

@@ -1,8 +1,8 @@
 import type { IsoDate } from '../calendar/iso-date';
-import { isSchoolDay, type SchoolCalendar, schoolDaysSince } from '../calendar/school-days';
+import { countSchoolDays, isSchoolDay, type SchoolCalendar, schoolDaysSince } from '../calendar/school-days';
 
 /** Where the plan names no gap, a goal is looked at once in a school week (our own convention). */
-const USUAL_GAP = 5;
+export const USUAL_GAP = 5;
 
 interface Asked {
   calendar: SchoolCalendar;
@@ -35,6 +35,8 @@ export function isDue(
   { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
 ): boolean {
   if (startsOn > today) return false;
-  if (lastOn === null) return true;
-  return schoolDaysSince(lastOn, today, calendar) >= (plannedGap ?? USUAL_GAP);
+  const gap = plannedGap ?? USUAL_GAP;
+  // One that has just begun is due when its gap, with its first day, has passed: one that is wanted each day, on its first.
+  if (lastOn === null) return countSchoolDays(startsOn, today, calendar) >= gap;
+  return schoolDaysSince(lastOn, today, calendar) >= gap;
 }

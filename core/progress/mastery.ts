@@ -12,8 +12,8 @@ export interface Mastery {
   metOn: IsoDate | null;
   /** Whether it holds now; null while it was never met. */
   holding: boolean | null;
-  /** Since when it has not held without a break; null while it holds, or was never met. */
-  notHoldingSince: IsoDate | null;
+  /** The last day on which all of it held; null while it never did. */
+  lastMetOn: IsoDate | null;
   /** Of the points now looked at, how many pass (for “in a row”: how many in a row at the end). */
   passing: number;
   /** How many points are looked at now: at most as many as the rule names. */
@@ -22,7 +22,7 @@ export interface Mastery {
 }
 
 export const NO_MASTERY: Mastery = {
-  ...{ metOn: null, holding: null, notHoldingSince: null },
+  ...{ metOn: null, holding: null, lastMetOn: null },
   ...{ passing: 0, looked: 0, needed: 0 },
 };
 
@@ -83,10 +83,9 @@ export function masteryOf(
   const observers = own.observers.map((some) => windowsOf(some, criterion));
   const enough = (all: (typeof windows)[], asked: number, on: IsoDate) =>
     asked <= 1 || all.filter((some) => some.findLast((window) => window.on <= on)?.holds).length >= asked;
-  const met = windows.findIndex(
-    ({ on, holds }) =>
-      holds && enough(locations, criterion.distinctLocations, on) && enough(observers, criterion.distinctObservers, on),
-  );
+  const isMet = ({ on, holds }: (typeof windows)[number]) =>
+    holds && enough(locations, criterion.distinctLocations, on) && enough(observers, criterion.distinctObservers, on);
+  const met = windows.findIndex(isMet);
   const last = windows.at(-1);
   const inARow = last ? last.window.length - 1 - last.window.findLastIndex((one) => !passes(one, criterion)) : 0;
   const state = {
@@ -95,14 +94,14 @@ export function masteryOf(
     needed: k,
   };
   if (met === -1) return { ...NO_MASTERY, ...state };
-  let since: IsoDate | null = null;
   let short = 0;
-  for (const { on, window, passing } of windows.slice(met + 1)) {
+  let holding = true;
+  for (const { window, passing } of windows.slice(met + 1)) {
     short = passing < k ? short + 1 : 0;
-    const fails = isShare ? window.length === n && isShort(window, criterion) : short >= 2 * n;
-    since = fails ? (since ?? on) : null;
+    holding = !(isShare ? window.length === n && isShort(window, criterion) : short >= 2 * n);
   }
-  return { metOn: defined(windows[met]).on, holding: since === null, notHoldingSince: since, ...state };
+  const lastMetOn = defined(windows.findLast(isMet)).on;
+  return { metOn: defined(windows[met]).on, holding, lastMetOn, ...state };
 }
 
 /** Whether the share of all opportunities of a window lies short of the target beyond what chance brings. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { calendar } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
 import { schoolDays } from '../calendar/school-days';
-import { paceOf } from './pace';
+import { addedLately, paceOf } from './pace';
 
 const said = (amount: number) => `${Math.round(10 * amount) / 10} %`;
 const target = { value: 100, on: '2026-12-18' };
@@ -27,6 +27,17 @@ describe('the pace of a cumulative total', () => {
   it('foresees no day where nothing was added lately', () => {
     const pace = paceOf([{ on: '2026-08-03', value: 10 }], target, when, said);
     expect(pace).toMatchObject({ perDay: 0, on: null, earliest: null, latest: null });
+  });
+
+  it('is told apart from what was added lately, which is there of a total that is reached, and of one begun today', () => {
+    const reached = [...daily, { on: '2026-10-01', value: 100 }];
+    expect(paceOf(reached, target, when, said)).toBeNull();
+    // From 7 September on: 18 of September, and the 78 of October 1.
+    expect(addedLately(reached, when)).toBe(18 + 78);
+    expect(addedLately([{ on: when.today, value: 37 }], when)).toBe(37);
+    // October 3, 2026 is a Saturday.
+    expect(addedLately([{ on: '2026-10-03', value: 5 }], { calendar, today: '2026-10-03' })).toBe(5);
+    expect(addedLately([], when)).toBeNull();
   });
 
   it('is none before the first entry, and none once all is there', () => {

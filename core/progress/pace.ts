@@ -1,7 +1,7 @@
 import { addDays, dayNumber, type IsoDate, isoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDays, schoolDaysBetween } from '../calendar/school-days';
 import { defined } from '../defined';
-import { mean, standardDeviation } from '../statistics/spread';
+import { mean, standardDeviation, sum } from '../statistics/spread';
 
 /** How a cumulative total grows: it has no trend that could be tested, since it only ever adds up. */
 export interface Pace {
@@ -20,6 +20,12 @@ export interface Pace {
   latest: IsoDate | null;
 }
 
+/** The running total at the end of a day with an entry. */
+interface Total {
+  on: IsoDate;
+  value: number;
+}
+
 const DAYS_LOOKED_AT = 20;
 const MOST_DAYS_AHEAD = 731;
 
@@ -32,27 +38,16 @@ const MOST_DAYS_AHEAD = 731;
  * @returns null while there is nothing to tell a pace from, or once the target is reached
  */
 export function paceOf(
-  points: readonly { on: IsoDate; value: number }[],
+  points: readonly Total[],
   target: { value: number; on: IsoDate } | null,
   { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
   said: (amount: number) => string,
 ): Pace | null {
-  const first = points[0];
   const last = points.at(-1);
-  if (!first || !last || !target || last.value >= target.value) return null;
-  const looked = schoolDays(addDays(today, -60), today, calendar)
-    .filter((day) => day >= first.on)
-    .slice(-DAYS_LOOKED_AT);
-  const from = looked[0];
-  if (!from || looked.length < 2) return null;
-  const added = new Map(looked.map((day) => [day, 0]));
-  points.forEach(({ on, value }, i) => {
-    const before = points[i - 1]?.value ?? 0;
-    // What was added on a day without school counts for the next one.
-    const day = looked.find((one) => one >= on);
-    if (on >= from && day) added.set(day, defined(added.get(day)) + value - before);
-  });
-  const amounts = [...added.values()];
+  if (!last || !target || last.value >= target.value) return null;
+  const looked = daysLookedAt(points, { calendar, today });
+  if (looked.length < 2) return null;
+  const amounts = addedOn(looked, points);
   const perDay = mean(amounts);
   const error = (standardDeviation(amounts) ?? 0) / Math.sqrt(amounts.length);
   const missing = target.value - last.value;
@@ -65,6 +60,47 @@ export function paceOf(
     neededSaid: said((needed ?? 0) * looked.length),
     ...{ on: reached(perDay), earliest: reached(perDay + 2 * error), latest: reached(perDay - 2 * error) },
   };
+}
+
+/** The last 20 school days, or as many as there are since the first entry. */
+function daysLookedAt(
+  points: readonly Total[],
+  { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
+): IsoDate[] {
+  const first = points[0];
+  if (!first) return [];
+  return schoolDays(addDays(today, -60), today, calendar)
+    .filter((day) => day >= first.on)
+    .slice(-DAYS_LOOKED_AT);
+}
+
+/** What was added on each of some school days; what was on a day without school counts for the next one. */
+function addedOn(looked: readonly IsoDate[], points: readonly Total[]): number[] {
+  const [from, to] = [looked[0] ?? '', looked.at(-1) ?? ''];
+  const added = new Map(looked.map((day) => [day, 0]));
+  points.forEach(({ on, value }, i) => {
+    const before = points[i - 1]?.value ?? 0;
+    const day = looked.find((one) => one >= on) ?? (to && on >= to ? to : undefined);
+    if (on >= from && day) added.set(day, defined(added.get(day)) + value - before);
+  });
+  return [...added.values()];
+}
+
+/**
+ * What the last 20 school days added, whether a pace can be told of it or not.
+ *
+ * @param points  as for `paceOf`
+ * @returns null while there is no entry
+ */
+export function addedLately(
+  points: readonly Total[],
+  when: { calendar: SchoolCalendar; today: IsoDate },
+): number | null {
+  const last = points.at(-1);
+  if (!last) return null;
+  const looked = daysLookedAt(points, when);
+  // All of it was on days without school.
+  return looked.length === 0 ? last.value : sum(addedOn(looked, points));
 }
 
 /** The day on which so many school days have passed; null when not within two years. */

@@ -132,7 +132,7 @@ describe('the analyse command', { timeout: 60_000 }, () => {
         '2',
       ] as const),
     ).json;
-    expect(together.mastery).toMatchObject({ metOn: '2026-09-04', holding: true, notHoldingSince: null });
+    expect(together.mastery).toMatchObject({ metOn: '2026-09-04', holding: true });
     expect(together.points[0]).toMatchObject({ of: 10, isPartial: false });
   });
 

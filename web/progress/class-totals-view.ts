@@ -1,8 +1,8 @@
-import { mondayOf, shortDate } from '~/core/calendar/iso-date';
+import { dateSeenFrom, mondayOf } from '~/core/calendar/iso-date';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
-import type { CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
+import { amountSaid, type CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
 import { classTotals, kindOfLog } from '~/core/progress/class-totals';
-import type { Pace } from '~/core/progress/pace';
+import { addedLately, type Pace } from '~/core/progress/pace';
 import { percent } from '~/core/words/counting';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
@@ -71,9 +71,14 @@ export async function classTotalsView(
       number: goal.number,
       shortName: goal.shortName,
       share: percent((100 * row.amount) / row.total),
-      pace: pace?.said ?? null,
-      projected: projectedSaid(row, pace),
-      isLate: row.amount < row.total && !isInTime(pace, goal.targetOn),
+      lately: latelySaid(goal, progress.get(row.goalId)?.points ?? [], {
+        calendar: school.calendar,
+        today: actor.today,
+      }),
+      projected: projectedSaid(row, pace, actor.today),
+      // Without a pace nothing is late yet.
+      isLate: pace !== null && row.amount < row.total && !isInTime(pace, goal.targetOn),
+      isWithoutPace: pace === null && row.amount < row.total,
       needed: pace?.needed == null ? null : classTotalsWords.needs(pace.neededSaid, pace.days),
       targetOn: goal.targetOn,
     };
@@ -94,11 +99,25 @@ export async function classTotalsView(
   };
 }
 
+/** What the last school days added, in words; null where there is no entry. */
+function latelySaid(
+  { measure }: LogGoal,
+  points: readonly { on: string; value: number; isFormer: boolean }[],
+  when: Parameters<typeof addedLately>[1],
+): string | null {
+  const percent = addedLately(
+    points.filter(({ isFormer }) => !isFormer),
+    when,
+  );
+  return percent === null ? null : amountSaid((percent * measure.total) / 100, measure.unit);
+}
+
 /** Whether a log is full by its target date at its present pace. */
 const isInTime = (pace: Pace | null, targetOn: string) => Boolean(pace?.on && pace.on <= targetOn);
 
 /** When a log is full at its present pace. */
-function projectedSaid({ amount, total }: { amount: number; total: number }, pace: Pace | null): string {
+function projectedSaid({ amount, total }: { amount: number; total: number }, pace: Pace | null, today: string): string {
   if (amount >= total) return classTotalsWords.there;
-  return pace?.on ? shortDate(pace.on) : classTotalsWords.notForeseen;
+  if (!pace) return classTotalsWords.noPaceYet;
+  return pace.on ? dateSeenFrom(pace.on, today) : classTotalsWords.notForeseen;
 }

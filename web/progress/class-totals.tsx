@@ -1,6 +1,6 @@
 import { Printer } from 'lucide-react';
 import { Form, Link, useLocation, useSubmit } from 'react-router';
-import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { dateSeenFrom, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { counted, figure } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { withErrorsInTurn } from '../platform/http/in-turn';
@@ -25,7 +25,11 @@ export default function ClassTotals({ loaderData }: Route.ComponentProps) {
   const { rows, unit, today, schoolName, group, sum, discreet } = loaderData;
   const { search } = useLocation();
   return (
-    <Page marginName={classTotalsWords.notByTheTarget} help="class" margin={<Late rows={rows} />}>
+    <Page
+      marginName={classTotalsWords.notByTheTarget}
+      help="class"
+      margin={<Late rows={rows} today={loaderData.today} />}
+    >
       <p className="hidden text-small print:block">
         {classTotalsWords.printedHeading(group ?? classTotalsWords.everyone, schoolName, longDate(today))}
       </p>
@@ -164,7 +168,7 @@ function Totals({ loaderData: { rows, sum, categories, unit, sort } }: { loaderD
               <td className={numberClass}>
                 <Amount amount={row.thisWeek} blank={classTotalsWords.nothingThisWeek} />
               </td>
-              <td className="py-2.5 pr-5 text-small">{row.pace ?? '–'}</td>
+              <td className="py-2.5 pr-5 text-small">{row.lately ?? '–'}</td>
               <td className={`py-2.5 pr-5 ${row.isLate ? 'font-semibold text-clay-deep' : ''}`}>{row.projected}</td>
               {row.categories.map((amount, i) => (
                 <td key={categories[i]} className={numberClass}>
@@ -243,14 +247,18 @@ function Share({ amount, total, said }: { amount: number; total: number; said: s
 }
 
 /** Who will not be there by the target date, at the present pace. */
-function Late({ rows }: { rows: Row[] }) {
+function Late({ rows, today }: { rows: Row[]; today: IsoDate }) {
   const late = rows.filter(({ isLate }) => isLate);
   return (
     <>
       <MarginTitle about={classTotalsWords.byThePace}>{classTotalsWords.notByTheTarget}</MarginTitle>
       {late.length === 0 && (
         <p className="text-small text-ink-2">
-          {rows.length === 0 ? classTotalsWords.nothingToSay : classTotalsWords.everyoneIsOnTheWay}
+          {rows.every(({ isWithoutPace }) => isWithoutPace)
+            ? classTotalsWords.nothingToSay
+            : rows.some(({ isWithoutPace }) => isWithoutPace)
+              ? classTotalsWords.thoseWithPace
+              : classTotalsWords.everyoneIsOnTheWay}
         </p>
       )}
       <ul>
@@ -260,7 +268,7 @@ function Late({ rows }: { rows: Row[] }) {
               {student}
             </Link>
             <p className="text-small text-ink-2">
-              {needed ?? classTotalsWords.noPaceYet} {classTotalsWords.targetOn(shortDate(targetOn))}
+              {needed} {classTotalsWords.targetOn(dateSeenFrom(targetOn, today))}
             </p>
           </li>
         ))}
