@@ -219,6 +219,47 @@ test('with the server gone it is the same', async ({ app, page }) => {
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
+  test('what is tapped on a card that is not open yet hears it: nothing moves between pressing and lifting', async ({
+    app,
+    page,
+  }) => {
+    await signInAs(app, page);
+    await observe(app, page, 'Emrys');
+    const closed = () => page.locator('section[aria-labelledby^="goal-"]:not([data-active])');
+    const names = ['Absent', 'No opportunity', 'Enter counts instead'];
+    for (const name of names) {
+      const card = closed()
+        .filter({ has: page.getByRole('button', { name, exact: true }) })
+        .last();
+      const title = (await card.getByRole('heading').textContent()) ?? '';
+      const button = card.getByRole('button', { name, exact: true });
+      await button.scrollIntoViewIfNeeded();
+      const at = (await button.boundingBox())!;
+      const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];
+      if (name === 'Absent') await page.touchscreen.tap(x, y);
+      else {
+        await page.mouse.move(x, y);
+        await page.mouse.down();
+        expect((await button.boundingBox())!.y).toBe(at.y);
+        await page.mouse.up();
+      }
+      const same = page.getByRole('region', { name: title });
+      if (name === 'Enter counts instead') await expect(same.getByRole('textbox').first()).toBeVisible();
+      else await expect(same.getByRole('button', { name, exact: true })).toHaveAttribute('aria-pressed', 'true');
+      await expect(same).toHaveAttribute('data-active', 'true');
+    }
+    // And so by touch for each.
+    for (const name of ['No opportunity', 'Refused the session']) {
+      const card = closed()
+        .filter({ has: page.getByRole('button', { name, exact: true }) })
+        .first();
+      const title = (await card.getByRole('heading').textContent()) ?? '';
+      await card.getByRole('button', { name, exact: true }).tap();
+      const same = page.getByRole('region', { name: title });
+      await expect(same.getByRole('button', { name, exact: true })).toHaveAttribute('aria-pressed', 'true');
+    }
+  });
+
   test('the pads are big, save is under the thumb, and nothing sticks out sideways', async ({ app, page }) => {
     await signInAs(app, page);
     await observe(app, page, 'Emrys');

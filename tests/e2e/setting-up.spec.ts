@@ -94,6 +94,10 @@ test('the school’s closures and a plan’s periods are kept, and wrong dates a
   await page.getByRole('button', { name: 'Save the plan' }).click();
   await expect(page.getByText('This lies outside of the plan.')).toBeVisible();
   await page.getByLabel('Ends on').last().fill('2027-01-29');
+  // The other form of the page does not take with it what stands in this one.
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Another form on this page has changes that are not saved.')).toBeVisible();
+  await expect(page.getByLabel('Ends on').last()).toHaveValue('2027-01-29');
   await page.getByRole('button', { name: 'Save the plan' }).click();
   await expectToast(page, 'The plan is saved.');
   expect(await axeFindings(page)).toEqual([]);

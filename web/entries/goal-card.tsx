@@ -34,12 +34,16 @@ export function GoalCard(props: GoalCardProps) {
   const { goal, draft, isActive, selected, openedAt, message, onChange, timeNow, taken, discreet = false } = props;
   const { id: goalId, measure, criterion } = goal;
   const photographs = taken?.of(goalId) ?? NONE;
+  const activate = () => onChange({ type: 'activate', goalId });
   const isOpen = isActive || isMarked(draft) || draft.note !== '' || photographs.length > 0;
   return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: who comes by key brings the focus
     <section
       aria-labelledby={`goal-${goalId}`}
       data-active={isActive || undefined}
-      onFocus={() => onChange({ type: 'activate', goalId })}
+      // Nothing moves between pressing and lifting: a card opens with the click, not with the focus that the press brings.
+      onFocus={({ target }) => target.matches(':focus-visible') && activate()}
+      onClick={activate}
       className={`contain-content rounded-box border bg-sheet p-4 ${isActive ? 'border-ink-3' : 'border-rule'}`}
     >
       <header className="mb-3 flex flex-wrap items-baseline gap-x-3">

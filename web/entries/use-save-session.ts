@@ -58,13 +58,21 @@ function openWords(goals: readonly ObservedGoal[], draft: SessionDraft, asked: S
   );
 }
 
-/** Leads to the first goal at which something is missing: the digits go there, and it is in sight. */
+/** Leads to the first goal at which something is missing: the digits go there, and what is open of it is in sight. */
 function leadTo(goals: readonly ObservedGoal[], missing: Record<string, string>, change: Dispatch<DraftChange>): void {
   const first = goals.find(({ id }) => entryField(id) in missing);
   if (!first) return;
   change({ type: 'activate', goalId: first.id });
-  document.getElementById(`goal-${first.id}`)?.scrollIntoView({ block: 'nearest' });
+  // Once its card is drawn as the active one.
+  setTimeout(() => {
+    const heading = document.getElementById(`goal-${first.id}`);
+    const open = heading?.closest('section')?.querySelector('[data-open]');
+    (open ?? heading)?.scrollIntoView({ block: 'center' });
+  });
 }
+
+/** In milliseconds: a tap that follows so soon was meant for the question before it, and was not an answer to it. */
+const TOO_SOON = 1000;
 
 /** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
 export function useSaveSession(
@@ -82,8 +90,10 @@ export function useSaveSession(
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
   const asked = useRef(new Set<string>());
+  const askedAt = useRef(0);
   const save = useCallback(
     async ({ another }: { another: boolean }) => {
+      if (Date.now() - askedAt.current < TOO_SOON) return;
       const all = students.flatMap((student) => student.goals);
       const loose = all.filter(({ id }) => {
         const goal = draft.goals[id];
@@ -115,7 +125,14 @@ export function useSaveSession(
         missing.form = observingPageWords.nothingIsMarkedYetMark;
       }
       // What the goal asks for and is still open is asked about once: saved again, it stays blank.
-      if (Object.keys(missing).length === 0) Object.assign(missing, openWords(all, draft, asked.current));
+      if (Object.keys(missing).length === 0) {
+        const open = openWords(all, draft, asked.current);
+        const first = Object.values(open)[0];
+        if (first) {
+          Object.assign(missing, open, { form: first });
+          askedAt.current = Date.now();
+        }
+      }
       setMessages(missing);
       leadTo(all, missing, change);
       if (Object.keys(missing).length > 0 || isSaving.current) return;

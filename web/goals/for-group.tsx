@@ -93,7 +93,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   try {
     const count = await giveToGroup(database(), actor, goalId, parsed.data);
     const ids = parsed.data.rows.map(({ id }) => id);
-    const undo = { at: new URL(request.url).pathname, ids };
+    const undo = { at: '/class/goal', ids };
     return redirect('/class', { headers: await sayNext({ text: forGroupWords.given(count), undo }) });
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;

@@ -24,7 +24,7 @@ export function LevelGrid({ parts, isNumbered = false, outcomes, outcomeOf, tone
   return (
     <ol className={`grid gap-x-6 gap-y-2.5 ${isNarrow ? '@3xl:grid-cols-2' : ''}`}>
       {parts.map(({ key, label }, at) => (
-        <li key={key}>
+        <li key={key} data-open={outcomeOf(key) === null || undefined}>
           <fieldset className="flex flex-wrap items-center gap-x-2 gap-y-1">
             <legend className="sr-only">{label}</legend>
             <span

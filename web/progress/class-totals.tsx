@@ -126,7 +126,7 @@ function Choose({ loaderData: { groups, group, kinds, kind, sort } }: { loaderDa
 }
 
 function Totals({ loaderData: { rows, sum, categories, unit, sort } }: { loaderData: Loaded }) {
-  const numberClass = 'py-2.5 pr-5 text-right whitespace-nowrap';
+  const numberClass = 'py-2.5 print:py-1 pr-5 text-right whitespace-nowrap';
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
     <section aria-label={classTotalsWords.tableOf(unit)} tabIndex={0} className="mt-6 keeps-head">
@@ -155,21 +155,25 @@ function Totals({ loaderData: { rows, sum, categories, unit, sort } }: { loaderD
         <tbody>
           {rows.map((row) => (
             <tr key={row.goalId} className="border-b border-dotted border-ink-3/50">
-              <th scope="row" className="py-2.5 pr-5 font-normal">
+              <th scope="row" className="py-2.5 print:py-1 pr-5 font-normal">
                 <Link to={`/students/${row.studentId}/goals/${row.goalId}`} className="tap hover:underline">
                   <span className="display">{row.student}</span>{' '}
                   <span className="text-small text-ink-2">{row.shortName}</span>
                 </Link>
               </th>
               <td className={numberClass}>{classTotalsWords.of(figure(row.amount), figure(row.total))}</td>
-              <td className="py-2.5 pr-5">
+              <td className="py-2.5 print:py-1 pr-5">
                 <Share amount={row.amount} total={row.total} said={row.share} />
               </td>
               <td className={numberClass}>
                 <Amount amount={row.thisWeek} blank={classTotalsWords.nothingThisWeek} />
               </td>
-              <td className="py-2.5 pr-5 text-small">{row.lately ?? '–'}</td>
-              <td className={`py-2.5 pr-5 ${row.isLate ? 'font-semibold text-clay-deep' : ''}`}>{row.projected}</td>
+              <td className="py-2.5 print:py-1 pr-5 text-small whitespace-nowrap">{row.lately ?? '–'}</td>
+              <td
+                className={`py-2.5 print:py-1 pr-5 whitespace-nowrap ${row.isLate ? 'font-semibold text-clay-deep' : ''}`}
+              >
+                {row.projected}
+              </td>
               {row.categories.map((amount, i) => (
                 <td key={categories[i]} className={numberClass}>
                   <Amount amount={amount} blank={classTotalsWords.notPartOfIt} />
@@ -180,11 +184,11 @@ function Totals({ loaderData: { rows, sum, categories, unit, sort } }: { loaderD
         </tbody>
         <tfoot>
           <tr className="font-semibold">
-            <th scope="row" className="py-2.5 pr-5">
+            <th scope="row" className="py-2.5 print:py-1 pr-5">
               {classTotalsWords.allTogether}
             </th>
             <td className={numberClass}>{classTotalsWords.of(figure(sum.amount), figure(sum.total))}</td>
-            <td className="py-2.5 pr-5">
+            <td className="py-2.5 print:py-1 pr-5">
               <Share amount={sum.amount} total={sum.total} said={sum.share} />
             </td>
             <td className={numberClass}>
@@ -284,12 +288,12 @@ function OverTime({ loaderData: { rows, weeks } }: { loaderData: Loaded }) {
   const [first, last] = [weeks[0], weeks.at(-1)];
   if (!first || !last || weeks.length < 2) return null;
   return (
-    <section className="mt-9 pb-20">
+    <section className="mt-9 pb-20 print:mt-3 print:pb-0">
       <h2 className="text-lg">
         {classTotalsWords.overTime}{' '}
         <span className="text-small font-normal text-ink-2">{classTotalsWords.eachOfItsTarget}</span>
       </h2>
-      <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
+      <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3 print:grid-cols-3">
         {rows.map((row) => (
           <li key={row.goalId}>
             <span className="flex justify-between gap-3">

@@ -6,6 +6,7 @@ import { NOT_SENT } from '../offline/unreachable';
 import { FormMessage } from './fields';
 import { readForm } from './read-form';
 import { Unsaved } from './unsaved';
+import { schemaFormWords } from './words';
 
 interface SchemaFormOptions<Shape> {
   id?: string;
@@ -53,6 +54,12 @@ export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaF
   const [isUnsaved, setUnsaved] = useState(false);
   const isRefused = form.status === 'error';
   const wasSent = useRef(false);
+  // Whether what is typed in another form of the page would be lost, and that was said once.
+  const [losesOther, setLosesOther] = useState(false);
+  const { state } = useNavigation();
+  useEffect(() => {
+    if (state !== 'idle') setLosesOther(false);
+  }, [state]);
   useEffect(() => {
     const typed = () => setUnsaved(true);
     // What was sent and refused, or did not get through, is not saved.
@@ -69,8 +76,17 @@ export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaF
       {...(hasFiles && { encType: 'multipart/form-data' as const })}
       className={className}
       onInput={() => setUnsaved(true)}
+      data-unsaved={(isLong && isUnsaved) || undefined}
       onSubmit={(event) => {
         onSubmit(event);
+        const others = [...document.querySelectorAll('form[data-unsaved]')].filter(
+          (one) => one !== event.currentTarget,
+        );
+        setLosesOther(others.length > 0);
+        if (!event.defaultPrevented && others.length > 0 && !losesOther) {
+          event.preventDefault();
+          return;
+        }
         // What is held back changes the form itself: a row more, or a message at a field.
         setUnsaved(event.defaultPrevented);
         wasSent.current = !event.defaultPrevented;
@@ -79,6 +95,11 @@ export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaF
       {isLong && <Unsaved isUnsaved={isUnsaved} />}
       {intent && <input type="hidden" name="intent" value={intent} />}
       <FormMessage form={form} />
+      {losesOther && (
+        <p role="alert" className="alert block">
+          {schemaFormWords.losesOther}
+        </p>
+      )}
       {children}
     </As>
   );

@@ -113,6 +113,12 @@ export const firstStepsWords = {
   done: '(done)',
 };
 
+/** `schema-form.tsx` */
+export const schemaFormWords = {
+  losesOther:
+    'Another form on this page has changes that are not saved. Save those first, or save again here to lose them.',
+};
+
 /** `group-buttons.tsx` */
 export const groupButtonsWords = {
   all: (group: string) => `All of ${group}`,
