@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { goalOf } from '~/tests/examples/series';
 import type { Outcome } from '../entries/observation';
 import { asSeenBy, type ReportEntry } from '../individual-report/report';
+import { measureDefinition } from '../measures/measure';
 import { shownFields } from '../sharing/visibility-rule';
 import { entryTables } from './entry-tables';
 import { cellText, sheetNames, spreadsheetDay, spreadsheetTime, tableOf } from './table';
@@ -54,6 +55,27 @@ describe('a table that was written as text', () => {
 });
 
 describe('the entries as tables', () => {
+  it('name the level of each item beside what it is worth: one prompt and a refusal may be worth the same', () => {
+    const helped = measureDefinition.parse({
+      ...{ kind: 'itemCheck', item: { one: 'word', many: 'words' }, mostSupport: 'independent' },
+      items: ['flour', 'bowl', 'salt'].map((label) => ({ key: label, label })),
+      levels: [
+        { key: 'independent', label: 'Alone', words: 'alone' },
+        { key: 'spoken', label: 'Prompt', words: 'one prompt' },
+      ],
+    });
+    const marked = [
+      { item: 'flour', outcome: 'spoken' },
+      { item: 'bowl', outcome: 'refused' },
+    ];
+    const outcome = { data: { items: marked }, reason: null } as Outcome;
+    const [all, own] = entryTables([entry(outcome)], { ...around, measureAt: () => helped });
+    expect(rowOf(all).parts).toBe('flour Prompt | bowl Refused');
+    expect(rowOf(own!)).toMatchObject({ flour: 'Prompt', 'flour: score': 0, bowl: 'Refused', 'bowl: score': 0 });
+    expect(rowOf(own!).salt).toBeNull();
+    expect(own!.fields.length).toBe(own!.rows[0]!.length);
+  });
+
   it('are a row each, with dates, times and numbers as what they are and the sentence last', () => {
     const [all] = entryTables([entry(trials('independent', 'incorrect'))], around);
     expect(all.fields.at(-1)).toBe('sentence');

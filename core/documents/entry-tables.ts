@@ -1,6 +1,7 @@
 import type { ReportEntry } from '../individual-report/report';
-import { type MeasureDefinition, measureOf } from '../measures/measure';
+import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
 import { noScoreWords } from '../measures/score';
+import { outcomesOf } from '../measures/support-levels';
 import type { Table, TableCell } from './table';
 
 /** A goal as its sheet is called. */
@@ -39,7 +40,8 @@ interface Figures {
   basis: string | null;
   isBeyond: boolean;
   noScore: string | null;
-  parts: { label: string; value: number | null }[];
+  /** What each item or step came to, and as which level where it has some: two levels may be worth the same. */
+  parts: { label: string; value: number | null; level: string | null }[];
 }
 
 const NONE: Figures = {
@@ -52,7 +54,10 @@ function figuresOf({ outcome }: ReportEntry, definition: MeasureDefinition | nul
   if (outcome.reason !== null) return { ...NONE, noScore: noScoreWords[outcome.reason].label };
   const measure = measureOf(definition);
   const score = measure.score(outcome.data);
-  const parts = measure.breakdown(outcome.data).map(({ label, value }) => ({ label, value }));
+  const levels = levelsIn(definition, outcome.data);
+  const parts = measure
+    .breakdown(outcome.data)
+    .map(({ label, value }) => ({ label, value, level: levels.get(label) ?? null }));
   if (score.value === null) return { ...NONE, parts };
   return {
     value: score.value,
@@ -64,6 +69,20 @@ function figuresOf({ outcome }: ReportEntry, definition: MeasureDefinition | nul
     noScore: null,
     parts,
   };
+}
+
+/** The level of each item or step by its name, where a measure has both. */
+function levelsIn(definition: MeasureDefinition, data: MeasureData): Map<string, string> {
+  if (!('levels' in definition)) return new Map();
+  const named = (parts: readonly { key: string; label: string }[], key: string) =>
+    parts.find((one) => one.key === key)?.label ?? key;
+  const marked =
+    definition.kind === 'itemCheck' && 'items' in data
+      ? data.items.map(({ item, outcome }) => ({ part: named(definition.items, item), outcome }))
+      : definition.kind === 'taskAnalysis' && 'steps' in data
+        ? data.steps.map(({ step, outcome }) => ({ part: named(definition.steps, step), outcome }))
+        : [];
+  return new Map(marked.map(({ part, outcome }) => [part, named(outcomesOf(definition), outcome)]));
 }
 
 const whenFields = ['date', 'time'];
@@ -98,7 +117,9 @@ const AFTER_PARTS = 5;
 const withParts = <T>(figures: readonly T[], parts: T): T[] => figures.toSpliced(AFTER_PARTS, 0, parts);
 
 function partsSaid(parts: Figures['parts']): TableCell {
-  return textOf(parts.flatMap(({ label, value }) => (value === null ? [] : [`${label} ${value}`])).join(' | '));
+  return textOf(
+    parts.flatMap(({ label, value, level }) => (value === null ? [] : [`${label} ${level ?? value}`])).join(' | '),
+  );
 }
 
 /**
@@ -121,12 +142,17 @@ export function entryTables(entries: readonly ReportEntry[], around: EntryTables
     if (own.length === 0) return [];
     // Levels and items may have changed over the versions of a goal: every name that was ever used has its column.
     const labels = [...new Set(own.flatMap(({ parts }) => parts.map(({ label }) => label)))];
+    const withLevels = new Set(own.flatMap(({ parts }) => parts.flatMap(({ label, level }) => (level ? [label] : []))));
     const ofParts = (parts: Figures['parts']) =>
-      labels.map((wanted) => parts.find(({ label }) => label === wanted)?.value ?? null);
+      labels.flatMap((wanted) => {
+        const part = parts.find(({ label }) => label === wanted);
+        return withLevels.has(wanted) ? [part?.level ?? null, part?.value ?? null] : [part?.value ?? null];
+      });
+    const partFields = labels.flatMap((label) => (withLevels.has(label) ? [label, `${label}: score`] : [label]));
     return [
       {
         name: `${number} ${shortName}`,
-        fields: [...whenFields, ...figureFields, ...labels, ...aboutFields],
+        fields: [...whenFields, ...figureFields, ...partFields, ...aboutFields],
         rows: own.map(({ parts, when, figures, about }) => when.concat(figures, ofParts(parts), about)),
       },
     ];

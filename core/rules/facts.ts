@@ -107,7 +107,9 @@ export function outcomeFacts(
   const measure = measureOf(definition);
   const score = measure.score(outcome.data);
   const opportunities = outcomesIn(outcome.data);
-  const facts = { ...none, value: score.value, reason: null, selfRating: selfRatingIn(definition, outcome.data) };
+  // A single amount of a running total is no percentage of anything: what it adds up to is said by the goal’s decision.
+  const value = definition.kind === 'cumulativeTotal' ? null : score.value;
+  const facts = { ...none, value, reason: null, selfRating: selfRatingIn(definition, outcome.data) };
   const parts = partsIn(definition);
   const asked = new Set(opportunities.map(({ part }) => part));
   const isPartial = measure.required(outcome.data).length > 0 || parts.some(({ key }) => !asked.has(key));

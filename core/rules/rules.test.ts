@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { hours } from '~/tests/examples/measures';
 import { itemCheckDefinition } from '../measures/item-check/item-check';
 import { beginningOf, type MeasureDefinition } from '../measures/measure';
 import { rubricDefinition } from '../measures/rubric/rubric';
@@ -46,6 +47,13 @@ describe('what a goal’s entry fulfils', () => {
     expect(is(absent, { is: 'figure', comparison: 'below', value: 101 })).toBe(false);
     expect(is(absent, { is: 'noScore', reason: 'absent' })).toBe(true);
     expect(is(absent, { is: 'noScore', reason: 'refused' })).toBe(false);
+  });
+
+  it('compares no single amount of a running total with a percentage, whether the goal is named or not', () => {
+    const one = of(hours, { amounts: [{ amount: 1, category: 'garden' }] });
+    const below = { is: 'figure', comparison: 'below', value: 50 } as const;
+    expect([is(one, below), is(one, below, { is: 'goal', goalId: 'g' })]).toEqual([false, false]);
+    expect(is(one, { is: 'goal', goalId: 'g' })).toBe(true);
   });
 
   it('takes a percentage for one: of measures in other units only where the goal is named', () => {

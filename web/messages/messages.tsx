@@ -26,10 +26,10 @@ import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
 import { FieldMessage } from '../platform/ui/fields';
+import { NoMail } from '../platform/ui/no-mail';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/messages';
-import { NoMail } from './no-mail';
 import { messagesWords } from './words';
 
 const SHOWN = 300;

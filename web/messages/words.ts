@@ -22,12 +22,6 @@ export const messageTemplatesWords = {
   useTheStandardText: 'Use the standard text',
 };
 
-/** `no-mail.tsx` */
-export const noMailWords = {
-  notSetUp:
-    'Email is not set up for this school, so no message is sent. Give links yourself, or ask the person who runs Gentle Margin here to set up a mail server.',
-};
-
 /** `messages.tsx` */
 export const messagesWords = {
   aReader: 'A reader',

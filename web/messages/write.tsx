@@ -18,6 +18,7 @@ import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { Field } from '../platform/ui/fields';
 import { SelectField } from '../platform/ui/form-fields';
+import { NoMail } from '../platform/ui/no-mail';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { useFreshId } from '../platform/ui/use-fresh-id';
@@ -26,7 +27,6 @@ import { ReadersNav } from '../sharing/sharing-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/write';
-import { NoMail } from './no-mail';
 import { writeWords } from './words';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {

@@ -109,6 +109,7 @@ export function GoalConditionFields({ condition, offered, unit, message, onChang
             message={message}
             onChange={(value) => onChange({ ...condition, value })}
           />
+          <p className="basis-full text-small text-ink-2">{editRuleWords.figureAbout}</p>
         </>
       );
     case 'level':

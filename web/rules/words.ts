@@ -38,6 +38,7 @@ export const rulesWords = {
 
 /** `edit-rule.tsx`, `rule-form.tsx` */
 export const editRuleWords = {
+  figureAbout: 'Single amounts of a running total are never compared.',
   pageTitle: 'Rule · Gentle Margin',
   newRule: 'New rule',
   aRule: 'A rule',

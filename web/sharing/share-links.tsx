@@ -20,7 +20,6 @@ import {
   withdrawShareLink,
 } from '~/server/sharing/share-links';
 import { requireStudent } from '~/server/students/students';
-import { NoMail } from '../messages/no-mail';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { isWithoutMail } from '../platform/http/mail-leaves';
@@ -30,6 +29,7 @@ import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
 import { Field, FieldMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
+import { NoMail } from '../platform/ui/no-mail';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { useFreshId } from '../platform/ui/use-fresh-id';

@@ -113,6 +113,12 @@ export const firstStepsWords = {
   done: '(done)',
 };
 
+/** `no-mail.tsx` */
+export const noMailWords = {
+  notSetUp:
+    'Email is not set up for this school, so no message is sent. Give links yourself, or ask the person who runs Gentle Margin here to set up a mail server.',
+};
+
 /** `schema-form.tsx` */
 export const schemaFormWords = {
   losesOther:
