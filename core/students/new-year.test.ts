@@ -73,8 +73,16 @@ it('says all that it will do, and moves only those of whom something changes', (
 
 it('does nothing where nothing changes, and leaves those alone of whom nothing is said', () => {
   expect(planned({ grades: [{ from: 'Grade 4', to: 'grade 4' }], groups: [{ id: oaks, to: 'stays' }] })).toEqual({
-    ...{ moves: [], sentences: [] },
+    ...{ moves: [], sentences: [], remarks: [] },
   });
+  // A period that no plan reaches is said, and is no change.
+  const late = planned({ periods: [{ label: 'Summer', endsOn: '2031-07-31' }] });
+  expect([late.sentences, late.remarks]).toEqual([
+    [],
+    [
+      'No plan gets the reporting period Summer, to Thu, Jul 31, 2031: each has it already, or does not reach that day.',
+    ],
+  ]);
   expect(planned({ groups: [{ id: oaks, to: 'leaves' }] }).moves).toEqual([
     { id: 'ada', grade: 'Grade 4', groupIds: [] },
     { id: 'ben', grade: 'Grade 5', groupIds: [elms] },

@@ -109,6 +109,8 @@ export interface NewYearPlan {
   moves: Move[];
   /** All that it will do, a sentence each, for whoever is about to say so. */
   sentences: string[];
+  /** What was asked for and comes to nothing. */
+  remarks: string[];
 }
 
 const students = (n: number) => counted(n, 'student', 'students');
@@ -129,6 +131,7 @@ export function newYearPlan(facts: NewYearFacts, input: NewYearInput): NewYearPl
   const stay = moves.filter(({ grade }) => grade !== null);
   const leave = moves.filter(({ grade }) => grade === null);
   const sentences: string[] = [];
+  const remarks: string[] = [];
   for (const { from, to } of input.grades) {
     const n = stay.filter(({ id, grade }) => before.get(id)?.grade === from && grade !== from).length;
     if (n > 0) sentences.push(`${students(n)} of ${from}: ${to}.`);
@@ -158,8 +161,12 @@ export function newYearPlan(facts: NewYearFacts, input: NewYearInput): NewYearPl
     const n = facts.plansWithout.get(endsOn) ?? 0;
     if (n > 0)
       sentences.push(`${counted(n, 'plan gets', 'plans get')} the reporting period ${label}, to ${longDate(endsOn)}.`);
+    else
+      remarks.push(
+        `No plan gets the reporting period ${label}, to ${longDate(endsOn)}: each has it already, or does not reach that day.`,
+      );
   }
-  return { moves, sentences };
+  return { moves, sentences, remarks };
 }
 
 function groupsAfter(groupIds: readonly string[], groupOf: ReadonlyMap<string, string>): string[] {

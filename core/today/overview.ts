@@ -6,7 +6,7 @@ import { silenceOf } from '../progress/coverage';
 export interface ManagerFacts {
   students: number;
   goals: readonly { startsOn: IsoDate; plannedGap: number | null; lastOn: IsoDate | null }[];
-  /** Reporting periods of the plans that hold. */
+  /** Reporting periods of the plans that hold, or held last. */
   periods: readonly { endsOn: IsoDate; isIssued: boolean }[];
   /** The last days of the students' last plans, and how many have none that holds. */
   planEnds: readonly IsoDate[];

@@ -6,7 +6,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type ManagerFacts, managerOverview } from '~/core/today/overview';
 import { freshDatabase } from '~/tests/database/fresh';
 import { fillSmall } from '~/tests/database/small-data';
-import { actorOf, addPerson, makeAdmin, type SmallSchool, schoolId, today } from '~/tests/database/small-school';
+import {
+  actorOf,
+  addPerson,
+  addStudent,
+  makeAdmin,
+  type SmallSchool,
+  schoolId,
+  today,
+} from '~/tests/database/small-school';
 import { tell } from '../platform/db/asking';
 import { connect, type Database } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
@@ -57,6 +65,22 @@ describe('the overview of a school', () => {
       return trx.raw<{ rows: unknown[] }>('select * from school_in_numbers(?, ?, ?)', [schoolId, today, today]);
     });
     expect(asManager.rows).toEqual([]);
+  });
+
+  it('counts a report that nobody issued as late when its plan has ended too, until the next one has begun', async () => {
+    const late = await addPerson(fresh.db, 'late');
+    const student = await addStudent(fresh.db, 'Una', [[late, 'caseManager']]);
+    const plan = async (startsOn: string, endsOn: string) => {
+      const id = randomUUID();
+      await fresh.db('plans').insert({ id, student_id: student, starts_on: startsOn, ends_on: endsOn });
+      await fresh.db('reporting_periods').insert({ plan_id: id, label: 'Fall', ends_on: endsOn });
+    };
+    const counted = async () => (await overview(head)).managers.find(({ id }) => id === late);
+    await plan('2026-08-03', '2026-11-13');
+    expect(await counted()).toMatchObject({ reports: { due: 0, late: 1, issued: 0 }, withoutPlan: 1 });
+    await plan('2026-11-16', '2027-11-12');
+    expect(await counted()).toMatchObject({ reports: { due: 0, late: 0, issued: 0 }, withoutPlan: 0 });
+    await fresh.db('students').where({ id: student }).update({ archived_at: new Date() });
   });
 
   it('counts a second observer’s record, what was done of a support, and a student without a case manager', async () => {

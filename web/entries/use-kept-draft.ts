@@ -28,11 +28,17 @@ export function useKeptDraft<Draft>(
   }, [key, schema, isTouched, bringBack]);
   useEffect(() => {
     if (isLooking) return;
+    // What was marked after it is not kept yet: it says so itself.
+    let isLatest = true;
+    const say = (next: typeof state | ((before: typeof state) => typeof state)) => isLatest && setState(next);
     const written = isTouched(draft) ? draftStore.keep(key, draft) : draftStore.forget(key);
     written.then(
-      () => setState((before) => (isTouched(draft) ? (before === 'broughtBack' ? before : 'kept') : 'none')),
-      () => setState('none'),
+      () => say((before) => (isTouched(draft) ? (before === 'broughtBack' ? before : 'kept') : 'none')),
+      () => say('none'),
     );
+    return () => {
+      isLatest = false;
+    };
   }, [key, draft, isTouched, isLooking]);
   return state;
 }

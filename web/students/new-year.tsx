@@ -33,7 +33,7 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 
 const none = {
   result: undefined as SubmissionResult<string[]> | undefined,
-  plan: null as { sentences: string[]; seal: string } | null,
+  plan: null as { sentences: string[]; remarks: string[]; seal: string } | null,
   file: null as { error: string } | { closures: FoundClosure[]; passedOver: number } | null,
 };
 
@@ -69,7 +69,10 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
         prepareNewYear(database(), admin, input),
       );
       if (refused) return refuse(refused.data.result);
-      return data({ ...none, plan: done ? { sentences: done.sentences, seal: done.seal } : null });
+      return data({
+        ...none,
+        plan: done ? { sentences: done.sentences, remarks: done.remarks, seal: done.seal } : null,
+      });
     }
   }
 });
@@ -108,6 +111,11 @@ export default function NewYear({ loaderData: { grades, groups, discreet }, acti
           <div role="status" className="grid gap-3">
             {plan === null && <p className="text-small text-ink-2">{newYearWords.notYet}</p>}
             {plan?.sentences.length === 0 && <p>{newYearWords.nothing}</p>}
+            {plan?.remarks.map((remark) => (
+              <p key={remark} className="mt-1">
+                {remark}
+              </p>
+            ))}
             {plan !== null && plan.sentences.length > 0 && (
               <>
                 {discreet ? (

@@ -301,7 +301,9 @@ export const functions = `
     due as (
       select h.manager_id, jsonb_agg(jsonb_build_object('endsOn', r.ends_on, 'isIssued',
                exists (select from issued_reports i where i.period_id = r.id))) as periods
-        from here h join plans p on p.student_id = h.id and today between p.starts_on and p.ends_on
+        -- Of the plan that holds, or held last: a report that nobody issued is late after its plan too.
+        from here h join plans p on p.student_id = h.id
+              and p.starts_on = (select max(l.starts_on) from plans l where l.student_id = h.id and l.starts_on <= today)
              join reporting_periods r on r.plan_id = p.id and r.removed_at is null
        group by h.manager_id),
     planned as (
