@@ -1,5 +1,6 @@
 import type { ReportEntry } from '../individual-report/report';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
+import { outcomesIn, partsIn } from '../measures/parts';
 import { noScoreWords } from '../measures/score';
 import { outcomesOf } from '../measures/support-levels';
 import type { Table, TableCell } from './table';
@@ -74,15 +75,13 @@ function figuresOf({ outcome }: ReportEntry, definition: MeasureDefinition | nul
 /** The level of each item or step by its name, where a measure has both. */
 function levelsIn(definition: MeasureDefinition, data: MeasureData): Map<string, string> {
   if (!('levels' in definition)) return new Map();
-  const named = (parts: readonly { key: string; label: string }[], key: string) =>
-    parts.find((one) => one.key === key)?.label ?? key;
-  const marked =
-    definition.kind === 'itemCheck' && 'items' in data
-      ? data.items.map(({ item, outcome }) => ({ part: named(definition.items, item), outcome }))
-      : definition.kind === 'taskAnalysis' && 'steps' in data
-        ? data.steps.map(({ step, outcome }) => ({ part: named(definition.steps, step), outcome }))
-        : [];
-  return new Map(marked.map(({ part, outcome }) => [part, named(outcomesOf(definition), outcome)]));
+  const parts = new Map(partsIn(definition).map(({ key, label }) => [key, label]));
+  const levels = new Map(outcomesOf(definition).map(({ key, label }) => [key, label]));
+  return new Map(
+    outcomesIn(data).flatMap(({ part, outcome }) =>
+      part === null ? [] : [[parts.get(part) ?? part, levels.get(outcome) ?? outcome]],
+    ),
+  );
 }
 
 const whenFields = ['date', 'time'];

@@ -44,7 +44,7 @@ export const stateWords: Record<MessageState, { label: string; about: string }> 
   bounced: { label: 'Bounced', about: 'the mail server would not take it' },
   uncertain: { label: 'Delivery unknown', about: 'we stopped while it was being handed over' },
   stopped: { label: 'Not sent', about: 'it was stopped before it left' },
-  notSetUp: { label: 'Not sent: email is not set up', about: 'no mail server is named, so nothing left' },
+  notSetUp: { label: 'Not sent: email is not set up', about: 'no mail server is set up, so it was not sent' },
   failed: { label: 'Failed', about: 'we could not hand it over, however often we tried' },
 };
 

@@ -9,7 +9,7 @@ import { type AimLine, aimLineOf } from './aim-line';
 import { type Baseline, baselineOf, nowOf, progressToTarget } from './baseline';
 import { type Decision, decisionOf } from './decision';
 import { type Mastery, masteryOf, NO_MASTERY } from './mastery';
-import { type Pace, paceOf } from './pace';
+import { addedLately, type Pace, paceOf } from './pace';
 import { phaseAt, type SeriesPoint, seriesOf } from './series';
 import { type Bounds, type DrawnTrend, drawnTrend } from './trend/drawn-trend';
 import { type LeastVariance, roundingVariance, shareVariance } from './trend/weighted';
@@ -37,6 +37,8 @@ export interface Progress extends Judgement {
   points: SeriesPoint[];
   /** Of a cumulative total that is not yet reached. */
   pace: Pace | null;
+  /** What the last school days added to a cumulative total, in words; null of anything else, and before its first entry. */
+  lately: string | null;
 }
 
 interface Today {
@@ -77,15 +79,13 @@ export function progressOf(goal: GoalDefinition, sessions: readonly ObservedSess
         );
   const { distinctLocations, distinctObservers } = goal.criterion;
   const { measure: definition } = goal;
-  const pace =
-    definition.kind === 'cumulativeTotal'
-      ? paceOf(judged(points), aim.target, when, (share) =>
-          amountSaid((share * definition.total) / 100, definition.unit),
-        )
-      : null;
+  const isTotal = definition.kind === 'cumulativeTotal';
+  const saidOf = (share: number) => (isTotal ? amountSaid((share * definition.total) / 100, definition.unit) : '');
+  const added = isTotal ? addedLately(judged(points), when) : null;
   return {
     points,
-    pace,
+    pace: isTotal ? paceOf(judged(points), aim.target, when, saidOf) : null,
+    lately: added === null ? null : saidOf(added),
     ...judge(judged(points), aim, when, {
       locations: own('location', distinctLocations),
       observers: own('observer', distinctObservers),

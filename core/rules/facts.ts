@@ -2,6 +2,7 @@ import type { IsoDate } from '../calendar/iso-date';
 import { plainName } from '../entries/incidents/choice';
 import type { Outcome } from '../entries/observation';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
+import { outcomesIn, partsIn } from '../measures/parts';
 import type { NoScoreReason } from '../measures/score';
 import { successLevels } from '../measures/support-levels';
 
@@ -56,17 +57,6 @@ export interface CountFacts extends CommonFacts {
 
 export type EntryFacts = GoalFacts | IncidentFacts | CountFacts | AnswerFacts;
 
-/** Each opportunity with what it was of, where a measure has items or steps, and what it came to. */
-function outcomesIn(data: MeasureData): { part: string | null; outcome: string }[] {
-  if ('trials' in data) return data.trials.map((outcome) => ({ part: null, outcome }));
-  if ('counts' in data) {
-    return Object.entries(data.counts).flatMap(([outcome, n]) => (n > 0 ? [{ part: null, outcome }] : []));
-  }
-  if ('items' in data) return data.items.map(({ item, outcome }) => ({ part: item, outcome }));
-  if ('steps' in data) return data.steps.map(({ step, outcome }) => ({ part: step, outcome }));
-  return [];
-}
-
 /** An entry names its raters by their kind: see `asEntry`. */
 const THE_STUDENT = /^Student( |$)/;
 
@@ -80,10 +70,6 @@ function selfRatingIn(definition: MeasureDefinition, data: MeasureData): number 
   });
   return ranks.length > 0 ? Math.min(...ranks) : null;
 }
-
-/** The items or steps of a measure that has some. */
-export const partsIn = (definition: MeasureDefinition): readonly { key: string; label: string }[] =>
-  definition.kind === 'itemCheck' ? definition.items : definition.kind === 'taskAnalysis' ? definition.steps : [];
 
 /**
  * What an outcome means to rules.

@@ -27,7 +27,7 @@ export async function deleteGoal(
   await db.transaction(async (trx) => {
     const { id } = await requireStudent(trx, actor, studentId, 'editGoals');
     const { shortName } = await goalOf(trx, id, goalId);
-    if (!sameName(typedName, shortName)) throw new Invalid({ typedName: `Type the goal’s short name: ${shortName}` });
+    if (!sameName(typedName, shortName)) throw new Invalid({ typedName: 'This is not its short name.' });
     await deleteUnused(trx, actor, studentId, { goalId, shortName }, now);
   });
 }
@@ -66,7 +66,7 @@ async function deleteUnused(
   ]);
   if (!row?.isGone) {
     throw new Invalid({
-      typedName: `Something was recorded for “${shortName}”, or a rule, a work sample or another goal names it. Retire it instead.`,
+      typedName: 'Something was recorded for it, or a desk, a work sample or another goal names it. Retire it instead.',
     });
   }
   await writeChange(trx, actor.personId, { what: 'goal', studentId, before: { goal: shortName }, after: null }, now);

@@ -120,14 +120,16 @@ function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted
   return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
 }
 
+/** A report that is narrowed to nothing, on one page. */
+const WHOLE = { only: null, find: '', page: 'all', day: null, oldestFirst: false } satisfies ReportWanted;
+
 /** How many entries a report holds that is narrowed to nothing but a stretch of days. */
 export const reportSize = (
   db: Database,
   studentId: StudentAccess<'read'>,
   reader: Reader,
   { from, to }: Pick<ReportWanted, 'from' | 'to'>,
-): Promise<number> =>
-  countEntries(db, studentId, reader, { only: null, find: '', page: 'all', day: null, oldestFirst: false, from, to });
+): Promise<number> => countEntries(db, studentId, reader, { ...WHOLE, from, to });
 
 interface Slice {
   limit: number;
@@ -316,9 +318,10 @@ export async function canReadEntry(
   reader: Reader,
   entryId: string,
 ): Promise<boolean> {
-  const all = { only: null, find: '', page: 'all', day: null, oldestFirst: false } as const;
-  const isListed = (await listEntries(db, studentId, reader, all)).some(({ id }) => id === entryId);
-  return isListed && (await entriesAsSeen(db, studentId, goals, reader, [entryId])).length > 0;
+  const listed = `select id from (${partsOf(reader, WHOLE).join(' union all ')}) as listed where id = :entryId`;
+  const values = { ...valuesOf(studentId, reader, WHOLE), entryId };
+  const found = await rowsOf(db, z.object({ id: z.string() }), listed, values);
+  return found.length > 0 && (await entriesAsSeen(db, studentId, goals, reader, [entryId])).length > 0;
 }
 
 /** So many of what is new are listed; how many there are is said. */

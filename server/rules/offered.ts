@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { measureOf } from '~/core/measures/measure';
-import { partsIn } from '~/core/rules/facts';
+import { partsIn } from '~/core/measures/parts';
 import { choicesOfAll } from '../entries/incidents/choices';
 import { goalsOf } from '../goals/goals';
 import type { Database } from '../platform/db/database';

@@ -129,4 +129,28 @@ test('one goal is given to a group in one step, with targets pasted as a column'
   await page.getByRole('button', { name: 'Undo' }).click();
   await expectToast(page, '3 goals deleted again.');
   expect(await app.db('goals')).toHaveLength(before.length);
+
+  // One that stays is deleted by its name, where the student’s goals are put in order.
+  await page.goto('/class/goal');
+  await settled(page);
+  await page.getByLabel('The goal to give').selectOption({ label: label ?? '' });
+  await settled(page);
+  await page.getByRole('checkbox').first().check();
+  await page.getByRole('button', { name: 'Add to 1 student' }).click();
+  await expectToast(page, 'Added to 1 student.');
+  const known = before.map(({ id }) => id);
+  const one = (await app.db('goals').whereNotIn('id', known).first())!;
+  await page.goto(`/students/${one.student_id}/goals`);
+  await settled(page);
+  await page.getByRole('button', { name: `Delete ${one.number} ${one.short_name}` }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Delete goal' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('This is not its short name.');
+  expect(await axeFindings(page)).toEqual([]);
+  await dialog.getByLabel(/Type its short name/).fill(one.short_name);
+  await dialog.getByRole('button', { name: 'Delete goal' }).click();
+  await expectToast(page, 'Goal deleted.');
+  expect(await app.db('goals')).toHaveLength(before.length);
+  // Those with entries cannot be deleted.
+  await expect(page.getByRole('button', { name: /^Delete / })).toHaveCount(0);
 });

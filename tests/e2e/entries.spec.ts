@@ -44,6 +44,15 @@ test('a correction replaces the entry in every view, keeps its history, and asks
     await expect(entry).toContainText('corrected');
   }
   expect(await app.db('entries').where({ student_id: student, withdrawn: false }).count().first()).toEqual(lines);
+
+  // With the names the reason goes out of sight: it may tell of anybody.
+  await page.goto(`/students/${student}/entries/${id}`);
+  await page.getByRole('button', { name: 'Discreet off' }).click();
+  await expect(margin).not.toContainText('Two marks were missing.');
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Discreet on' })).toBeVisible();
+  await expect(margin.getByRole('listitem')).toHaveCount(2);
+  expect(await page.content()).not.toContain('Two marks were missing.');
 });
 
 test('withdrawing takes an entry out of every view and figure; it stays readable', async ({ app, page }) => {

@@ -1,5 +1,5 @@
 import { Printer } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { renderSVG } from 'uqr';
 import { z } from 'zod';
@@ -17,7 +17,7 @@ import { sayNext, sessionCookie, turnCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
-import { GroupButtons } from '../platform/ui/group-buttons';
+import { GroupButtons, useChosen } from '../platform/ui/group-buttons';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { ClassNav } from '../progress/class-nav';
 import type { Route } from './+types/cards';
@@ -154,12 +154,11 @@ function StudentCards({ students, minutes, message }: StudentCardsProps) {
   const isBusy = useNavigation().state !== 'idle';
   const list = useRef<HTMLDivElement>(null);
   // Nobody is chosen until somebody chooses: a new card ends the one before.
-  const [chosen, setChosen] = useState(0);
-  const count = () => setChosen(list.current?.querySelectorAll('input[type=checkbox]:checked').length ?? 0);
+  const { count, recount } = useChosen(list);
   return (
     <div ref={list} className="no-print mt-6 max-w-3xl pb-20">
-      <GroupButtons students={students} within={list} onChoose={count} />
-      <ul onChange={count}>
+      <GroupButtons students={students} within={list} onChoose={recount} />
+      <ul onChange={recount}>
         {students.map(({ id, name, card }) => (
           <li key={id} className="flex items-center gap-4 border-b border-dotted border-ink-3/50 py-1.5">
             <label className="flex tap min-w-44 grow items-center gap-3">
@@ -192,8 +191,8 @@ function StudentCards({ students, minutes, message }: StudentCardsProps) {
             <option value="initials">{cardsWords.initials}</option>
           </select>
         </label>
-        <button type="submit" name="intent" value="make" disabled={isBusy || chosen === 0} className="btn btn-primary">
-          {cardsWords.make(chosen)}
+        <button type="submit" name="intent" value="make" disabled={isBusy || count === 0} className="btn btn-primary">
+          {cardsWords.make(count)}
         </button>
         <p className="basis-full text-small text-ink-2">{cardsWords.oldOnesEnd}</p>
         <label className="mt-3 grid gap-1 text-small font-semibold">

@@ -58,7 +58,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     student: { id, shortName },
     goals: shown.map((goal) => ({
       ...lineOf(goal),
-      hasEntries: recorded.has(goal.id),
+      // It is deleted by its name: not while names are hidden.
+      mayDelete: !discreet && !recorded.has(goal.id),
       hasScore: recorded.get(goal.id) ?? false,
       retired: goal.retired && {
         ...goal.retired,
@@ -259,7 +260,7 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         >
           {arrangeWords.retire}
         </button>
-        {!goal.hasEntries && (
+        {goal.mayDelete && (
           <button
             type="button"
             aria-label={arrangeWords.deleteNamed(named)}

@@ -18,7 +18,7 @@ import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
-import { GroupButtons } from '../platform/ui/group-buttons';
+import { GroupButtons, useChosen } from '../platform/ui/group-buttons';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/for-group';
 import { forGroupWords } from './words';
@@ -167,26 +167,21 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
   const isBusy = useNavigation().state !== 'idle';
   const list = useRef<HTMLUListElement>(null);
   // Nobody is chosen until somebody chooses: what is given here stands in a student's plan.
-  const [chosen, setChosen] = useState(0);
-  const chosenIds = () =>
-    [...(list.current?.querySelectorAll<HTMLInputElement>('input[type=checkbox]:checked') ?? [])].map(
-      ({ value }) => value,
-    );
-  const count = () => setChosen(chosenIds().length);
+  const { chosen, count, recount } = useChosen(list);
   // A column goes to those who are chosen, from the one on that it is pasted at: never to anybody who gets no goal.
   const pasteFrom = (at: number, text: string) => {
-    const to = chosenIds();
+    const to = chosen();
     const rows = students.slice(at).filter(({ id }, i) => i === 0 || to.includes(id));
     const filled = pastedTargets(text).flatMap((target, i) => (rows[i] ? [[rows[i].id, target]] : []));
     setTyped((before) => ({ ...before, ...Object.fromEntries(filled) }));
   };
   return (
-    <Form method="post" className="mt-5 max-w-4xl pb-24" onChange={count}>
+    <Form method="post" className="mt-5 max-w-4xl pb-24" onChange={recount}>
       <input type="hidden" name="goal" value={source.goal.id} />
       <p role="alert" className={messages.form ? 'mb-2 font-semibold text-clay-deep' : 'sr-only'}>
         {messages.form}
       </p>
-      <GroupButtons students={students} within={list} onChoose={count} />
+      <GroupButtons students={students} within={list} onChoose={recount} />
       <ul ref={list}>
         {students.map((student, at) => {
           const value = typed[student.id] ?? first;
@@ -237,8 +232,8 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
         })}
       </ul>
       <div className="sticky bottom-0 -mx-2 mt-4 flex gap-2 border-t border-rule bg-paper px-2 py-3">
-        <button type="submit" disabled={isBusy || chosen === 0} className="btn btn-primary px-6">
-          {forGroupWords.addTo(counted(chosen, 'student', 'students'))}
+        <button type="submit" disabled={isBusy || count === 0} className="btn btn-primary px-6">
+          {forGroupWords.addTo(counted(count, 'student', 'students'))}
         </button>
         <Link to="/class" className="btn">
           {forGroupWords.back}

@@ -7,6 +7,7 @@ import { defined } from '~/core/defined';
 import { countCorrection } from '~/core/entries/incidents/incident-input';
 import { countSentence } from '~/core/entries/incidents/incident-sentence';
 import { withdrawalInput } from '~/core/entries/observation';
+import type { IncidentScreen } from '~/core/entries/waiting';
 import { discreetChoices } from '~/core/goals/discreet';
 import { readable } from '~/core/words/readable';
 import { canChangeEntry } from '~/server/entries/corrections';
@@ -64,26 +65,31 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     historyOfCount(database(), count.id),
   ]);
   const naming = namingOf(discreet ? discreetChoices(stored) : stored);
-  const { offered, people, timetable } = await incidentScreenOf(database(), asker, student, [count.behaviorId]);
-  const parts = [...new Set([...timetable.map(({ part }) => part), ...(count.part ? [count.part] : [])])];
+  // With its note hidden it cannot be corrected without losing the note.
+  const mayChange = !count.isWithdrawn && !discreet && canChangeEntry(student, actor, count, now);
+  const screen = mayChange ? await incidentScreenOf(database(), asker, student, [count.behaviorId]) : null;
   return {
     student: headerStudent(student, { discreet }),
     count: discreet ? { ...count, note: '' } : count,
     title: naming.choices.get(count.behaviorId)?.name ?? '?',
     versions: [...history, count].map((version) => versionOf(version, naming, school.timeZone, discreet)),
     // With its note hidden it cannot be corrected without losing the note.
-    offered: {
-      behaviors: offered.behavior,
-      people: withObserver(people, count),
-      parts: parts.map((part) => ({ id: part, name: part })),
-    },
+    offered: screen && offeredFor(count, screen),
     mayChange: !count.isWithdrawn && !discreet && canChangeEntry(student, actor, count, now),
   };
 });
 
-/** Who may have counted: the support team, and whoever it was, who may have left. */
-const withObserver = (people: { id: string; name: string }[], { observerId, observerName }: BehaviorCount) =>
-  people.some(({ id }) => id === observerId) ? people : [...people, { id: observerId, name: observerName }];
+/** What a count can be corrected to: with its own part of the day and observer, who may have left. */
+function offeredFor({ part, observerId, observerName }: BehaviorCount, { offered, people, timetable }: IncidentScreen) {
+  const parts = new Set(timetable.map((block) => block.part));
+  if (part) parts.add(part);
+  const isThere = people.some(({ id }) => id === observerId);
+  return {
+    behaviors: offered.behavior,
+    people: isThere ? people : [...people, { id: observerId, name: observerName }],
+    parts: [...parts].map((name) => ({ id: name, name })),
+  };
+}
 
 const change = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('correct') }).loose(),
@@ -125,9 +131,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 
 export const meta: Route.MetaFunction = () => [{ title: countWords.pageTitle }];
 
-export default function CountPage({
-  loaderData: { student, count, title, versions, offered, mayChange },
-}: Route.ComponentProps) {
+export default function CountPage({ loaderData: { student, count, title, versions, offered } }: Route.ComponentProps) {
   const now = defined(versions.at(-1));
   const path = `/students/${student.id}/counts/${count.id}`;
   return (
@@ -152,7 +156,7 @@ export default function CountPage({
           mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
         />
       )}
-      {mayChange && (
+      {offered && (
         <RecordChanges
           action={path}
           version={count.version}
@@ -166,7 +170,7 @@ export default function CountPage({
 interface CorrectCountProps {
   action: string;
   count: BehaviorCount;
-  offered: Route.ComponentProps['loaderData']['offered'];
+  offered: ReturnType<typeof offeredFor>;
   onDone: () => void;
 }
 

@@ -1,8 +1,8 @@
 import { dateSeenFrom, mondayOf } from '~/core/calendar/iso-date';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
-import { amountSaid, type CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
+import type { CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
 import { classTotals, kindOfLog } from '~/core/progress/class-totals';
-import { addedLately, type Pace } from '~/core/progress/pace';
+import type { Pace } from '~/core/progress/pace';
 import { percent } from '~/core/words/counting';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
@@ -71,13 +71,10 @@ export async function classTotalsView(
       number: goal.number,
       shortName: goal.shortName,
       share: percent((100 * row.amount) / row.total),
-      lately: latelySaid(goal, progress.get(row.goalId)?.points ?? [], {
-        calendar: school.calendar,
-        today: actor.today,
-      }),
+      lately: progress.get(row.goalId)?.lately ?? null,
       projected: projectedSaid(row, pace, actor.today),
-      // Without a pace nothing is late yet.
-      isLate: pace !== null && row.amount < row.total && !isInTime(pace, goal.targetOn),
+      // Without a pace nothing is late before its day.
+      isLate: row.amount < row.total && (pace ? !isInTime(pace, goal.targetOn) : goal.targetOn < actor.today),
       isWithoutPace: pace === null && row.amount < row.total,
       needed: pace?.needed == null ? null : classTotalsWords.needs(pace.neededSaid, pace.days),
       targetOn: goal.targetOn,
@@ -99,21 +96,8 @@ export async function classTotalsView(
   };
 }
 
-/** What the last school days added, in words; null where there is no entry. */
-function latelySaid(
-  { measure }: LogGoal,
-  points: readonly { on: string; value: number; isFormer: boolean }[],
-  when: Parameters<typeof addedLately>[1],
-): string | null {
-  const percent = addedLately(
-    points.filter(({ isFormer }) => !isFormer),
-    when,
-  );
-  return percent === null ? null : amountSaid((percent * measure.total) / 100, measure.unit);
-}
-
 /** Whether a log is full by its target date at its present pace. */
-const isInTime = (pace: Pace | null, targetOn: string) => Boolean(pace?.on && pace.on <= targetOn);
+const isInTime = ({ on }: Pace, targetOn: string) => on !== null && on <= targetOn;
 
 /** When a log is full at its present pace. */
 function projectedSaid({ amount, total }: { amount: number; total: number }, pace: Pace | null, today: string): string {

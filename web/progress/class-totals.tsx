@@ -25,11 +25,7 @@ export default function ClassTotals({ loaderData }: Route.ComponentProps) {
   const { rows, unit, today, schoolName, group, sum, discreet } = loaderData;
   const { search } = useLocation();
   return (
-    <Page
-      marginName={classTotalsWords.notByTheTarget}
-      help="class"
-      margin={<Late rows={rows} today={loaderData.today} />}
-    >
+    <Page marginName={classTotalsWords.notByTheTarget} help="class" margin={<Late rows={rows} today={today} />}>
       <p className="hidden text-small print:block">
         {classTotalsWords.printedHeading(group ?? classTotalsWords.everyone, schoolName, longDate(today))}
       </p>

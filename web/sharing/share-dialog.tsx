@@ -10,6 +10,7 @@ import { listed } from '~/core/words/counting';
 import { Dialog } from '../platform/ui/dialog';
 import { Field, FieldMessage } from '../platform/ui/fields';
 import { CheckField, SelectField, TextField } from '../platform/ui/form-fields';
+import { NoMail } from '../platform/ui/no-mail';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { CopyButton } from './copy-button';
 import type { loader as visibilityLoader } from './visibility';
@@ -84,6 +85,7 @@ function ShareForm({ path, studentId, asked, sending, onClose }: ShareFormProps)
         />
       </Field>
       <TextField field={fields.passcode} label={shareWords.passcode} />
+      <NoMail isWithoutMail={asked.isWithoutMail} />
       <TextField field={fields.email} label={shareWords.email} />
       <CheckField field={fields.sendsNow} label={shareWords.sendNow} />
       {isUnreachable && <FieldMessage messages={[shareWords.unreachable]} />}

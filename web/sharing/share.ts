@@ -11,6 +11,7 @@ import { endsOfLink, makeShareLink } from '~/server/sharing/share-links';
 import { visibilityRules } from '~/server/sharing/visibility';
 import { requireStudent } from '~/server/students/students';
 import { formOf } from '../platform/http/form-of';
+import { isWithoutMail } from '../platform/http/mail-leaves';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
@@ -20,13 +21,14 @@ import { shareWords } from './words';
 
 /** What is asked when a report is shared: what each kind of reader would see, and until when. */
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor } = personOf(context);
+  const { actor, school } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const { rules } = await visibilityRules(database(), student.id);
   const seen = (kind: OutsideKind) =>
     [...shownFields(rules[kind].shows)].map((field) => fieldWords[field].label.toLowerCase());
   return {
     today: actor.today,
+    isWithoutMail: isWithoutMail(school),
     ...endsOfLink(student.plan, actor.today),
     seen: Object.fromEntries(outsideKinds.map((kind) => [kind, seen(kind)])),
   };
@@ -34,7 +36,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 
 /** Makes the link; says where messages go, and sends it, where that was chosen. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = personOf(context);
+  const { actor, now, school } = personOf(context);
   const { id: studentId } = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const { done, refused } = await submitted(await formOf(request), shareNowInput, async (input) => {
     const { email, sendsNow, ...link } = input;
@@ -46,7 +48,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     return {
       link: `${config.PUBLIC_URL}/shared/${token}`,
       readerName: link.readerName,
-      sentTo: sendsNow && email ? email : null,
+      sentTo: sendsNow && email && !isWithoutMail(school) ? email : null,
     };
   });
   if (refused) return data({ made: null, result: refused.data.result }, { status: 400 });

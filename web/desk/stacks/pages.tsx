@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { stackOf } from '~/server/entries/ratings/stacks';
 import { database } from '~/server/platform/db/current';
 import { recordAccess } from '~/server/sharing/access-log';
+import { stackListWords } from '../../entries/ratings/words';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/pages';
@@ -37,7 +38,7 @@ export default function Pages({ loaderData: { id, title, schoolName, pages } }: 
       {pages.length === 0 && <p className="mt-6 text-ink-2">{pagesWords.none}</p>}
       {pages.map((page) => (
         <article key={page.id} className="mt-8 break-after-page border-t border-rule pt-5 last:break-after-auto">
-          <p className="text-small text-ink-2">{[schoolName, title, pagesWords.number(page.number)].join(' · ')}</p>
+          <p className="text-small text-ink-2">{[schoolName, title, stackListWords.sample(page.number)].join(' · ')}</p>
           <h1 className="text-2xl">{page.name}</h1>
           <div className="mt-3 overflow-x-auto print:overflow-visible">
             <table className="table table-sm [&_td]:align-top [&_th]:align-top">

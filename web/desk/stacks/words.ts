@@ -48,7 +48,8 @@ export const stackWords = {
   nowOpen: 'Open again.',
   putIn: 'Saved.',
   workSamples: 'The work',
-  onPaper: 'Raters see a number, and no name. Write each number on the paper it belongs to before you give it out.',
+  onPaper:
+    'Raters see the number, not the name. If the work is on paper, write its number on it before you hand it out.',
   raters: 'Raters',
   linksForAll: 'Make links for all',
   newLink: (name: string) => `New link for ${name}`,
@@ -79,7 +80,6 @@ export const putWorkWords = {
 export const pagesWords = {
   pageTitle: 'Pages to hand out · Gentle Margin',
   what: (title: string) => `page of ratings: ${title}`,
-  number: (n: number) => `Work sample No. ${n}`,
   print: (n: number) => `Print ${counted(n, 'page', 'pages')}`,
   none: 'Nothing is rated yet.',
   criterion: 'Criterion',

@@ -82,5 +82,5 @@ export const theWorkWords = {
   photograph: 'The work, as a photograph',
   openPdf: 'Open the work (PDF)',
   none: (number: number) =>
-    `This one is on paper: take the one with the number ${number} on it. None has that number? Ask whoever gave you the link.`,
+    `This sample is on paper. Look for No. ${number}. If no paper has that number, ask the person who gave you the link.`,
 };

@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import { type RefObject, useState } from 'react';
 import { groupButtonsWords } from './words';
 
 interface GroupButtonsProps {
@@ -7,6 +7,16 @@ interface GroupButtonsProps {
   within: RefObject<HTMLElement | null>;
   /** Hears that others are chosen. */
   onChoose?: () => void;
+}
+
+/** The values of the checkboxes that are ticked within something; `recount` is to hear of each change. */
+export function useChosen(within: RefObject<HTMLElement | null>) {
+  const [count, setCount] = useState(0);
+  const chosen = () =>
+    [...(within.current?.querySelectorAll<HTMLInputElement>('input[type=checkbox]:checked') ?? [])].map(
+      ({ value }) => value,
+    );
+  return { chosen, count, recount: () => setCount(chosen().length) };
 }
 
 /** Chooses all students of a class group at once, and nobody else. */
